@@ -57,6 +57,9 @@ public static class Gone
     /// <summary>No supplier.</summary>
     public static readonly Problem Supplier = new("supplier.gone", "There is no such supplier.");
 
+    /// <summary>No branch of this supplier.</summary>
+    public static readonly Problem Branch = new("branch.gone", "This supplier has no such branch.");
+
     /// <summary>No stage of the shop.</summary>
     public static readonly Problem Stage = new("stage.gone", "There is no such stage.");
 
@@ -65,6 +68,12 @@ public static class Gone
 
     /// <summary>No part of the catalog.</summary>
     public static readonly Problem Part = new("part.gone", "There is no such part in the catalog.");
+
+    /// <summary>No answer about this vehicle.</summary>
+    public static readonly Problem VehicleAnswer = new("answer.gone", "This answer was removed. Reload the page.");
+
+    /// <summary>No add-on of this part.</summary>
+    public static readonly Problem AddOn = new("addOn.gone", "This part has no such add-on.");
 
     /// <summary>No set of canned jobs to begin with.</summary>
     public static readonly Problem StartingSet = new("startingSet.gone", "There is no such starting set.");

@@ -36,6 +36,7 @@ public static class Api
         Customers.CustomerEndpoints.Map(api);
         CustomerPage.Map(api);
         VehiclePage.Map(api);
+        VehicleAnswers.Map(api);
         History.Map(api);
         MergeRecords.Map(api);
         LabelsAndFields.Map(api);
@@ -53,6 +54,7 @@ public static class Api
         BeginRecord.Map(api);
         LookUps.Map(api);
         Advisories.Map(api);
+        TakeAdvisory.Map(api);
         ExternalAdvisories.Map(api);
         Phrases.Map(api);
         CheckIn.Map(api);
@@ -68,6 +70,7 @@ public static class Api
         AddToOrder.Map(api);
         CatalogSearch.Map(api);
         EarlierSearch.Map(api);
+        FormerWork.Map(api);
         ArrangeOrder.Map(api);
         VehicleSpecsView.Map(api);
         RelatedWork.Map(api);
@@ -89,7 +92,9 @@ public static class Api
         NoticeList.Map(api);
         NamedFees.Map(api);
         PartsCatalog.Map(api);
+        PartAddOns.Map(api);
         Suppliers.Map(api);
+        SupplierBranches.Map(api);
         NoteCall.Map(api);
         PartsView.Map(api);
         PlaceOrder.Map(api);

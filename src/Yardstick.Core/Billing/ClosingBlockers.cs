@@ -31,6 +31,8 @@ public static class ClosingBlockers
             found.Add(PartObstacle(line, partOrders));
         foreach (var name in onTheClock)
             found.Add(new("clock.running", $"{name} is still on the clock for this vehicle. Stop their job first."));
+        if (order.VehicleId is null && !order.CounterSale)
+            found.Add(new("order.noVehicle", "No vehicle is on this order. Add it, or make this a counter sale."));
         if (order.VehicleId is not null && order.OdometerIn is null)
             found.Add(new("odometer.in", "Odometer in is missing. Enter it here.", Field: "odometerIn"));
         if (order.VehicleId is not null && order.OdometerOut is null)

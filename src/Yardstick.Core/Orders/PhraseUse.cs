@@ -11,4 +11,16 @@ public enum PhraseUse
 
     /// <summary>Corrections that were made.</summary>
     Correction,
+
+    /// <summary>Titles of jobs that are written freely.</summary>
+    JobTitle,
+
+    /// <summary>Descriptions of lines that come from no list.</summary>
+    Description,
+
+    /// <summary>Notes on lines.</summary>
+    Note,
+
+    /// <summary>Findings.</summary>
+    Finding,
 }

@@ -37,8 +37,14 @@ public class PurchaseOrder
     /// <summary>Who ordered.</summary>
     public long ById { get; init; }
 
-    /// <summary>Somebody calls the supplier; it is handed to no service.</summary>
-    public bool ByPhone { get; init; }
+    /// <summary>How it reaches the supplier; as it was with them when it was placed.</summary>
+    public SupplierOrderWay Way { get; init; }
+
+    /// <summary>The branch that it goes to; null where the supplier has none, or none was chosen.</summary>
+    public long? BranchId { get; init; }
+
+    /// <summary>The email that it went out with; null before, and where it goes another way.</summary>
+    public long? MessageId { get; internal set; }
 
     /// <summary>Tries to hand it over so far.</summary>
     public int Tries { get; internal set; }
@@ -85,19 +91,24 @@ public class PurchaseOrder
     }
 
     /// <summary>
-    /// Writes an order down; a worker hands it over afterwards. Refuses with <c>purchase.empty</c> and <c>purchase.number</c>.
+    /// Writes an order down; a worker hands it over afterwards. Refuses with <c>purchase.empty</c>, <c>purchase.number</c> and
+    /// <c>branch.gone</c>.
     /// </summary>
     /// <param name="number">Number that the supplier sees.</param>
     /// <param name="supplier">The supplier.</param>
     /// <param name="parts">Lines that wait for a part, with the repair order of each.</param>
     /// <param name="actor">Who.</param>
+    /// <param name="branchId">One of the supplier's branches; null for none.</param>
     public static Result<PurchaseOrder> Place(
         long number,
         Supplier supplier,
         IReadOnlyList<(PartLine Line, long OrderId)> parts,
-        Actor actor
+        Actor actor,
+        long? branchId = null
     )
     {
+        if (branchId is not null && !supplier.Branches.Exists(b => b.Id == branchId && b.RetiredAt is null))
+            return Gone.Branch with { Field = "branchId" };
         if (parts.Count == 0)
             return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
         if (parts.FirstOrDefault(p => string.IsNullOrWhiteSpace(p.Line.Number)).Line is { } nameless)
@@ -110,7 +121,8 @@ public class PurchaseOrder
         {
             Number = number,
             SupplierId = supplier.Id,
-            ByPhone = supplier.Way == SupplierOrderWay.Phone,
+            Way = supplier.Way,
+            BranchId = branchId,
             State = supplier.Way == SupplierOrderWay.Phone ? PurchaseOrderState.Placed : PurchaseOrderState.Sending,
             IdempotencyKey = Guid.NewGuid(),
             CreatedAt = actor.At,
@@ -122,7 +134,7 @@ public class PurchaseOrder
     }
 
     /// <summary>
-    /// Notes what a supplier said on the phone. Refuses with <c>purchase.electronic</c>, <c>purchase.closed</c>, <c>text.long</c> and
+    /// Notes what a supplier said on the phone or wrote back. Refuses with <c>purchase.electronic</c>, <c>purchase.closed</c>, <c>text.long</c> and
     /// <c>date.unreadable</c>.
     /// </summary>
     /// <param name="reference">The supplier's own reference, or whom one spoke to; up to 80 characters.</param>
@@ -131,7 +143,7 @@ public class PurchaseOrder
     /// <param name="utcNow">Now, UTC.</param>
     public Result NoteCall(string? reference, string? expected, Setup.Shop shop, Instant utcNow)
     {
-        if (!ByPhone)
+        if (Way == SupplierOrderWay.Electronic)
             return new Problem("purchase.electronic", "This supplier's service says by itself what becomes of the order.");
         if (MayReceive().Problem is { } closed)
             return closed;
@@ -170,6 +182,28 @@ public class PurchaseOrder
         Lines.Find(l => l.Id == id) is { } line
             ? line
             : new Problem("purchase.line", "One of these lines is not on this purchase order. Reload the page.");
+
+    /// <summary>It was put into an email, which the outbox hands over.</summary>
+    /// <param name="messageId">The email.</param>
+    public void Emailed(long messageId)
+    {
+        (MessageId, State, Trouble) = (messageId, PurchaseOrderState.Placed, "");
+        Tries++;
+    }
+
+    /// <summary>What went wrong with the email that it went out with, in words; empty when all is well.</summary>
+    /// <param name="state">Where the email is.</param>
+    /// <param name="why">What the mail server said.</param>
+    /// <param name="supplier">Whom it went to.</param>
+    public static string EmailTrouble(Messaging.MessageState state, string why, Supplier supplier) =>
+        state switch
+        {
+            Messaging.MessageState.Failed => $"The email to {supplier.Name} was not sent: {why} Send it again, or call them.",
+            Messaging.MessageState.MayHaveBeenSent => $"The email to {supplier.Name} may not have gone out. Call them, or send it again.",
+            Messaging.MessageState.Waiting when why.Length > 0 =>
+                $"The email to {supplier.Name} has not gone out yet: {why} It will be sent again automatically.",
+            _ => "",
+        };
 
     /// <summary>It could not be handed over, or nothing was heard of it.</summary>
     /// <param name="supplier">Who did not answer.</param>

@@ -36,6 +36,9 @@ public class Supplier
     /// <summary>When they deliver, in words: weekdays at 10 and 2.</summary>
     public string DeliveryTimes { get; internal set; } = "";
 
+    /// <summary>Places from which their parts come; none where there is one only.</summary>
+    public List<SupplierBranch> Branches { get; } = [];
+
     /// <summary>Not ordered from any more, UTC; null while they are.</summary>
     public Instant? RetiredAt { get; internal set; }
 
@@ -76,7 +79,7 @@ public class Supplier
             "phone" => typed.Length == 0
                 ? Kept(() => Phone = "")
                 : Read(PhoneNumber.Parse(typed, country, field), v => Phone = v.Shown(country)),
-            "email" => typed.Length == 0 ? Kept(() => Email = "") : Read(EmailAddress.Parse(typed, field), v => Email = v.Text),
+            "email" => SetEmail(typed),
             "contact" => Text(typed, LongestText, field, v => Contact = v),
             "accountNumber" => Text(typed, LongestText, field, v => AccountNumber = v),
             "deliveryTimes" => Text(typed, LongestText, field, v => DeliveryTimes = v),
@@ -98,11 +101,20 @@ public class Supplier
     private Problem? SetWay(string typed)
     {
         if (!Enum.TryParse<SupplierOrderWay>(typed, out var way) || !Enum.IsDefined(way))
-            return new Problem("supplier.way", "Orders go out electronically or by phone.", "way");
+            return new Problem("supplier.way", "Orders go out electronically, by email or by phone.", "way");
         if (way == SupplierOrderWay.Electronic && Code.Length == 0)
             return NoService;
+        if (way == SupplierOrderWay.Email && Email.Length == 0)
+            return NoEmail;
         Way = way;
         return null;
+    }
+
+    private Problem? SetEmail(string typed)
+    {
+        if (typed.Length > 0)
+            return Read(EmailAddress.Parse(typed, "email"), v => Email = v.Text);
+        return Way == SupplierOrderWay.Email ? NoEmail : Kept(() => Email = "");
     }
 
     private Problem? Rename(string? name, bool taken)
@@ -138,6 +150,12 @@ public class Supplier
         RetiredAt = off ? utcNow : null;
         Version++;
     }
+
+    private static readonly Problem NoEmail = new(
+        "supplier.noEmail",
+        "Enter their email address first; purchase orders go there.",
+        "email"
+    );
 
     private static readonly Problem NoService = new(
         "supplier.noService",

@@ -8,4 +8,7 @@ public enum SupplierOrderWay
 
     /// <summary>Somebody calls; what was said is noted.</summary>
     Phone,
+
+    /// <summary>Goes out by email as a PDF; what they answer is noted.</summary>
+    Email,
 }

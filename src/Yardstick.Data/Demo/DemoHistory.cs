@@ -129,6 +129,7 @@ internal sealed class DemoHistory(DemoMaker shop)
             OpenedAt = opened,
             StageSince = opened,
             Stage = counter ? Stage.Pricing : Stage.Here,
+            OnPremises = !counter,
             PolicyVersionId = 1,
             LeadId = DemoMaker.Technicians[random.Next(4)],
         };

@@ -110,6 +110,17 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
                 Contact = "Lou at the counter",
                 AccountNumber = "LB-4410",
                 DeliveryTimes = "weekdays at 10, 1 and 4",
+                Branches =
+                {
+                    new SupplierBranch { Name = "Millfield", Address = "14 Canal Street, Millfield" },
+                    new SupplierBranch
+                    {
+                        Name = "Airport Road",
+                        Phone = "(207) 555-0175",
+                        Address = "880 Airport Road",
+                        DeliveryTimes = "weekdays at 11",
+                    },
+                },
             },
             new Supplier
             {
@@ -127,6 +138,16 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
                 Way = SupplierOrderWay.Phone,
                 Phone = "(207) 555-0133",
                 Contact = "Ask for Priya",
+            },
+            new Supplier
+            {
+                Id = 4,
+                Name = "Granite Coast Driveline",
+                Way = SupplierOrderWay.Email,
+                Phone = "(207) 555-0162",
+                Email = "orders@granitecoast.example",
+                AccountNumber = "LB-0093",
+                DeliveryTimes = "two days, by truck",
             }
         );
         Parts = DemoCatalog.Parts(Random, 1, 2, UtcNow);

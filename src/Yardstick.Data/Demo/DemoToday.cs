@@ -275,11 +275,11 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
     private void Expected(int car, string title, long technician, int inMinutes, string says, bool waits, params string[] more)
     {
         var order = Open(car, says, 60 * 26, inMinutes + 200, [title, .. more]);
-        order.Stage = Stage.Expected;
+        (order.Stage, order.OnPremises) = (Stage.Expected, false);
         order.CustomerWaits = waits;
         Stock(order);
         Approve(order, 60 * 25, AnswerChannel.Phone, [.. order.Jobs]);
-        order.Stage = Stage.Expected;
+        (order.Stage, order.OnPremises) = (Stage.Expected, false);
         var start = At(inMinutes);
         OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
         foreach (var job in order.Jobs)

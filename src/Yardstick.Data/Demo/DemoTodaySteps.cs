@@ -29,6 +29,7 @@ internal sealed partial class DemoToday
             OpenedAt = opened,
             StageSince = opened,
             Stage = Stage.Here,
+            OnPremises = true,
             PolicyVersionId = 1,
             KeyTag = (14 + car * 3).ToString(System.Globalization.CultureInfo.InvariantCulture),
             PromisedAt = promisedIn is { } minutes ? At(minutes) : null,

@@ -714,6 +714,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<bool>("Taxable")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
 
                     b.HasIndex("PartId");
@@ -2240,6 +2243,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<bool>("OldPartsBack")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("OnPremises")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime>("OpenedAt")
                         .HasColumnType("TEXT");
 
@@ -2455,10 +2461,10 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("ById")
+                    b.Property<long?>("BranchId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<bool>("ByPhone")
+                    b.Property<long>("ById")
                         .HasColumnType("INTEGER");
 
                     b.Property<DateTime>("CreatedAt")
@@ -2469,6 +2475,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<Guid>("IdempotencyKey")
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("MessageId")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("Number")
                         .HasColumnType("INTEGER");
@@ -2489,6 +2498,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Trouble")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Way")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
@@ -2608,6 +2620,44 @@ namespace Yardstick.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("Suppliers");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBranch", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("DeliveryTimes")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Phone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SupplierId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SupplierId");
+
+                    b.ToTable("SupplierBranch");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Schedule.Bay", b =>
@@ -4032,6 +4082,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBranch", b =>
+                {
+                    b.HasOne("Yardstick.Core.Purchasing.Supplier", null)
+                        .WithMany("Branches")
+                        .HasForeignKey("SupplierId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Setup.ExtraValue", b =>
                 {
                     b.HasOne("Yardstick.Core.Setup.ExtraField", null)
@@ -4141,6 +4200,11 @@ namespace Yardstick.Data.Migrations
             modelBuilder.Entity("Yardstick.Core.Purchasing.PurchaseOrder", b =>
                 {
                     b.Navigation("Lines");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.Supplier", b =>
+                {
+                    b.Navigation("Branches");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Vehicles.Vehicle", b =>

@@ -6,6 +6,7 @@ namespace Yardstick.Data.Purchasing;
 
 internal sealed class PurchasingMapping
     : IEntityTypeConfiguration<Supplier>,
+        IEntityTypeConfiguration<SupplierBranch>,
         IEntityTypeConfiguration<PurchaseOrder>,
         IEntityTypeConfiguration<PurchaseOrderLine>
 {
@@ -15,7 +16,10 @@ internal sealed class PurchasingMapping
         // Harbor Parts and harbor parts are one supplier.
         builder.Property(s => s.Name).UseCollation("NOCASE");
         builder.HasIndex(s => s.Name).IsUnique();
+        builder.HasMany(s => s.Branches).WithOne().HasForeignKey(b => b.SupplierId);
     }
+
+    public void Configure(EntityTypeBuilder<SupplierBranch> builder) => builder.HasIndex(b => b.SupplierId);
 
     public void Configure(EntityTypeBuilder<PurchaseOrder> builder)
     {

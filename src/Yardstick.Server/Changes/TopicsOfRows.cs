@@ -87,7 +87,7 @@ internal sealed class TopicsOfRows(DbContext db)
             PurchaseOrderLine l => [One(TopicKind.Parts), One(TopicKind.Floor), .. OfOrder(l.OrderId)],
             Part p => [One(TopicKind.Stock, p.Id), One(TopicKind.Parts), One(TopicKind.Catalog)],
             StockMovement m => [One(TopicKind.Stock, m.PartId), One(TopicKind.Parts)],
-            Supplier => [One(TopicKind.Setup), One(TopicKind.Parts)],
+            Supplier or SupplierBranch => [One(TopicKind.Setup), One(TopicKind.Parts)],
             Invoice i =>
             [
                 One(TopicKind.Invoice, i.Id),
@@ -119,6 +119,8 @@ internal sealed class TopicsOfRows(DbContext db)
                 One(TopicKind.Messages, m.OrderId),
                 .. OfOrder(m.OrderId),
                 .. m.CustomerId is { } c ? [One(TopicKind.Customer, c)] : Array.Empty<Topic>(),
+                // Nobody's: it goes to a supplier.
+                .. m is { CustomerId: null, OrderId: null } ? [One(TopicKind.Parts)] : Array.Empty<Topic>(),
             ],
             MessagingConsent => [One(TopicKind.Messages)],
             Notice => [One(TopicKind.Notices)],

@@ -16,7 +16,7 @@ public static class History
     private const int PageSize = 40;
 
     /// <summary>A job of an earlier order.</summary>
-    public sealed record HistoryJob(string Title, DecisionKind Decision, decimal Subtotal);
+    public sealed record HistoryJob(string Title, DecisionKind Decision, string DecisionText, decimal Subtotal);
 
     /// <summary>An earlier or open order.</summary>
     public sealed record HistoryRow(
@@ -122,7 +122,7 @@ public static class History
                         car?.ShortDescription ?? "",
                         string.Join("; ", says[o.Id]),
                         (o.State == OrderState.Posted ? o.ApprovedTotal : o.Total).Amount,
-                        jobs[o.Id].Select(j => new HistoryJob(j.Title, j.Decision, j.Subtotal.Amount)).ToList()
+                        jobs[o.Id].Select(j => new HistoryJob(j.Title, j.Decision, j.Decision.Words(), j.Subtotal.Amount)).ToList()
                     );
                 }),
                 page.Count > PageSize ? shown[^1].Number : null

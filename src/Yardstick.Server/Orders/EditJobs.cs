@@ -48,6 +48,7 @@ public static class EditJobs
             var added = under.Order.AddJob(job, under.Command.Actor);
             if (added.Problem is { } problem)
                 return problem;
+            await Phrases.UsedAsync(db, PhraseUse.JobTitle, request.Title, under.Command.Actor.At);
             await db.SaveChangesAsync();
             return new Changed(under.Order.Version, job.Id, job.Version);
         });
@@ -58,7 +59,11 @@ public static class EditJobs
             if (await under.ClashAsync("job", jobId, request.Field, request.Version, request.Value) is { } clash)
                 return clash;
             var set = under.Order.SetJob(jobId, request.Field, request.Value, under.Command.Actor);
-            return set.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
+            if (set.Problem is { } problem)
+                return problem;
+            if (request.Field == "title")
+                await Phrases.UsedAsync(under.Command.Db, PhraseUse.JobTitle, request.Value, under.Command.Actor.At);
+            return new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
         });
 
     private static Task<IResult> SetCompanion(long id, long jobId, CompanionRequest request, CommandRunner commands) =>

@@ -60,6 +60,8 @@ public static class EditLines
             var added = under.Order.AddLine(jobId, line, under.Command.Actor);
             if (added.Problem is { } problem)
                 return problem;
+            if (request.PartId is null)
+                await Phrases.UsedAsync(under.Command.Db, PhraseUse.Description, request.Description, under.Command.Actor.At);
             await under.Command.Db.SaveChangesAsync();
             return new Changed(under.Order.Version, line.Id, line.Version);
         });
@@ -70,10 +72,21 @@ public static class EditLines
             if (await under.ClashAsync("line", lineId, request.Field, request.Version, request.Value) is { } clash)
                 return clash;
             var set = under.Order.SetLine(lineId, request.Field, request.Value, under.Command.Actor);
-            return set.Problem is { } problem
-                ? problem
-                : new Changed(under.Order.Version, lineId, under.Order.FindLine(lineId).Value.Version);
+            if (set.Problem is { } problem)
+                return problem;
+            if (UseOf(request.Field) is { } use)
+                await Phrases.UsedAsync(under.Command.Db, use, request.Value, under.Command.Actor.At);
+            return new Changed(under.Order.Version, lineId, under.Order.FindLine(lineId).Value.Version);
         });
+
+    /// <summary>Where the words of a field are offered again; null for what is no words.</summary>
+    private static PhraseUse? UseOf(string field) =>
+        field switch
+        {
+            "description" => PhraseUse.Description,
+            "noteForCustomer" or "noteInside" => PhraseUse.Note,
+            _ => null,
+        };
 
     private static Task<IResult> Remove(long id, long lineId, CommandRunner commands, int? version = null) =>
         commands.OnOrderAsync<Changed>(id, async under =>

@@ -7,7 +7,7 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Purchasing;
 
-/// <summary>What a supplier said on the phone: their reference, and when the parts come.</summary>
+/// <summary>What a supplier said on the phone or wrote back: their reference, and when the parts come.</summary>
 public static class NoteCall
 {
     /// <summary>What they said, as typed.</summary>

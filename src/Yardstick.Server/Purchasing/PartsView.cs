@@ -30,7 +30,16 @@ public static class PartsView
     );
 
     /// <summary>A supplier.</summary>
-    public sealed record SupplierView(long Id, string Name, string Phone, SupplierOrderWay Way);
+    public sealed record SupplierView(
+        long Id,
+        string Name,
+        string Phone,
+        SupplierOrderWay Way,
+        IReadOnlyList<SupplierBranchView> Branches
+    );
+
+    /// <summary>A branch of a supplier that can be ordered from.</summary>
+    public sealed record SupplierBranchView(long Id, string Name);
 
     /// <summary>A line of a purchase order.</summary>
     public sealed record PurchaseLineView(
@@ -52,6 +61,7 @@ public static class PartsView
         long Id,
         long Number,
         string Supplier,
+        string Branch,
         string SupplierPhone,
         PurchaseOrderState State,
         string StateText,
@@ -60,7 +70,7 @@ public static class PartsView
         string Trouble,
         Instant CreatedAt,
         int Tries,
-        bool ByPhone,
+        SupplierOrderWay Way,
         IReadOnlyList<PurchaseLineView> Lines
     );
 
@@ -91,7 +101,7 @@ public static class PartsView
 
     private static async Task<PartsPageView> ReadAsync(ShopDb db)
     {
-        var suppliers = await db.Suppliers.OrderBy(s => s.Id).ToListAsync();
+        var suppliers = await db.Suppliers.Include(s => s.Branches).OrderBy(s => s.Id).ToListAsync();
         var offered = suppliers.FindAll(s => s.RetiredAt is null);
         var needed = await NeededAsync(db, offered);
         // In the order in which they were placed: a list that jumps when a supplier answers takes the focus away.
@@ -116,22 +126,35 @@ public static class PartsView
                 Plate = db.Vehicles.Where(v => v.Id == o.VehicleId).Select(v => v.Plate).FirstOrDefault(),
             })
             .ToDictionaryAsync(o => o.Id);
+        var emails = open.Concat(lately).Select(p => p.MessageId).OfType<long>().ToList();
+        var sent = await db
+            .Messages.Where(m => emails.Contains(m.Id))
+            .Select(m => new
+            {
+                m.Id,
+                m.State,
+                m.Trouble,
+            })
+            .ToDictionaryAsync(m => m.Id);
         PurchaseView Of(PurchaseOrder p)
         {
             var supplier = suppliers.First(s => s.Id == p.SupplierId);
+            var branch = supplier.Branches.Find(b => b.Id == p.BranchId);
+            var email = p is { IsOpen: true, MessageId: { } message } ? sent[message] : null;
             return new PurchaseView(
                 p.Id,
                 p.Number,
                 supplier.Name,
-                supplier.Phone,
+                branch?.Name ?? "",
+                branch is { Phone.Length: > 0 } ? branch.Phone : supplier.Phone,
                 p.State,
                 PurchaseOrder.StateName(p.State),
                 p.SupplierReference,
                 p.ExpectedAt,
-                p.Trouble,
+                email is null ? p.Trouble : PurchaseOrder.EmailTrouble(email.State, email.Trouble, supplier),
                 p.CreatedAt,
                 p.Tries,
-                p.ByPhone,
+                p.Way,
                 p.Lines.ConvertAll(l => new PurchaseLineView(
                     l.Id,
                     l.OrderId,
@@ -151,7 +174,18 @@ public static class PartsView
             needed,
             open.ConvertAll(Of),
             lately.ConvertAll(Of),
-            offered.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone, s.Way))
+            offered.ConvertAll(s => new SupplierView(
+                s.Id,
+                s.Name,
+                s.Phone,
+                s.Way,
+                [
+                    .. s
+                        .Branches.Where(b => b.RetiredAt is null)
+                        .OrderBy(b => b.Name, StringComparer.OrdinalIgnoreCase)
+                        .Select(b => new SupplierBranchView(b.Id, b.Name)),
+                ]
+            ))
         );
     }
 

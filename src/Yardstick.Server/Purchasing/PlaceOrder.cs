@@ -19,7 +19,7 @@ namespace Yardstick.Server.Purchasing;
 public static class PlaceOrder
 {
     /// <summary>Lines to order, and from whom.</summary>
-    public sealed record PlaceOrderRequest(long SupplierId, IReadOnlyList<long> LineIds);
+    public sealed record PlaceOrderRequest(long SupplierId, IReadOnlyList<long> LineIds, long? BranchId = null);
 
     /// <summary>The purchase order.</summary>
     public sealed record PurchasePlaced(long Id, long Number);
@@ -31,6 +31,7 @@ public static class PlaceOrder
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/purchase-orders", Handle).Asks(Permission.OrderParts).Produces<PurchasePlaced>().ProducesProblem(422);
+        api.MapGet("/purchase-orders/{id:long}/purchase-order.pdf", PdfAsync).Asks(Permission.SeeParts);
         api.MapPost("/purchase-orders/{id:long}/send", SendAsync).Asks(Permission.OrderParts).Produces<HandedOver>().ProducesProblem(404);
     }
 
@@ -38,7 +39,10 @@ public static class PlaceOrder
         commands.RunAsync<PurchasePlaced>(async work =>
         {
             var db = work.Db;
-            if (await db.Suppliers.FindAsync(request.SupplierId) is not { RetiredAt: null } supplier)
+            if (
+                await db.Suppliers.Include(s => s.Branches).FirstOrDefaultAsync(s => s.Id == request.SupplierId)
+                is not { RetiredAt: null } supplier
+            )
                 return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
             var asked = (request.LineIds ?? []).Distinct().ToList();
             var rows = await db.NeededParts()
@@ -59,7 +63,8 @@ public static class PlaceOrder
                 await db.NextNumberAsync(Counter.PurchaseOrders),
                 supplier,
                 rows.ConvertAll(r => (r.Line, r.OrderId)),
-                work.Actor
+                work.Actor,
+                request.BranchId
             );
             if (placed.Problem is { } refused)
                 return refused;
@@ -85,6 +90,11 @@ public static class PlaceOrder
             .FirstOrDefaultAsync();
         return PurchaseOrder.NotNeeded(taken is null ? null : (taken.Description, taken.Number));
     }
+
+    private static async Task<IResult> PdfAsync(long id, ShopDb db, PurchaseOrderEmail email) =>
+        await PurchaseOrderEmail.ReadAsync(db, id) is { } document
+            ? Results.File(email.Draw(document), "application/pdf", $"purchase-order-{document.Number}.pdf")
+            : Problems.Of(Gone.Purchase);
 
     private static async Task<IResult> SendAsync(long id, SupplierTalk talk, CancellationToken cancel) =>
         await talk.TalkAsync(id, cancel) is { } order

@@ -10,7 +10,7 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.Purchasing;
 
 /// <summary>Hands purchase orders over to suppliers and asks where they are; never inside a transaction.</summary>
-public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter gate, ISupplierClient suppliers)
+public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter gate, ISupplierClient suppliers, PurchaseOrderEmail email)
 {
     private readonly ConcurrentDictionary<long, SemaphoreSlim> turns = new();
 
@@ -39,10 +39,12 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
         await using (var db = await factory.CreateDbContextAsync(cancel))
         {
             order = await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id, cancel);
-            if (order is null || !order.IsOpen || order.ByPhone)
+            if (order is null || !order.IsOpen || order.Way == SupplierOrderWay.Phone)
                 return order;
             supplier = await db.Suppliers.SingleAsync(s => s.Id == order.SupplierId, cancel);
         }
+        if (order.Way == SupplierOrderWay.Email)
+            return await email.SendAsync(order, cancel);
         var answer =
             order.SupplierReference.Length == 0
                 ? await suppliers.PlaceAsync(supplier.Code, order, cancel)
@@ -67,7 +69,9 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
         await using var db = await factory.CreateDbContextAsync(cancel);
         var open = await db
             .PurchaseOrders.Where(p =>
-                !p.ByPhone && p.State < PurchaseOrderState.Refused && (!onlyNew || p.Tries == 0 && p.SupplierReference == "")
+                p.State < PurchaseOrderState.Refused
+                && (p.Way == SupplierOrderWay.Electronic || p.Way == SupplierOrderWay.Email && p.MessageId == null)
+                && (!onlyNew || p.Tries == 0 && p.SupplierReference == "")
             )
             .OrderBy(p => p.State)
             .ThenBy(p => p.Id)

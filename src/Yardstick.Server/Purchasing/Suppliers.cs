@@ -48,6 +48,9 @@ public static class Suppliers
 
         /// <summary>Not ordered from any more.</summary>
         public required bool Retired { get; init; }
+
+        /// <summary>Its branches, those in use first.</summary>
+        public required IReadOnlyList<SupplierBranches.BranchDetail> Branches { get; init; }
     }
 
     /// <summary>A new supplier.</summary>
@@ -93,6 +96,19 @@ public static class Suppliers
                     AccountNumber = s.AccountNumber,
                     DeliveryTimes = s.DeliveryTimes,
                     Retired = s.RetiredAt != null,
+                    Branches = s
+                        .Branches.OrderBy(b => b.RetiredAt != null)
+                        .ThenBy(b => b.Name)
+                        .Select(b => new SupplierBranches.BranchDetail(
+                            b.Id,
+                            b.Version,
+                            b.Name,
+                            b.Phone,
+                            b.Address,
+                            b.DeliveryTimes,
+                            b.RetiredAt != null
+                        ))
+                        .ToList(),
                 })
                 .ToListAsync()
         );

@@ -4,6 +4,7 @@ using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 using Yardstick.Core.WriteUp;
 using Yardstick.Data;
 using Yardstick.Server.Outside;
@@ -27,20 +28,46 @@ public static class ExternalAdvisories
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapGet("/write-up/known-outside", HandleAsync).Asks(Permission.WriteUp).Produces<ExternalAdvisoriesAnswer>();
 
+    /// <summary>The vehicle on file, or one as it is typed that is new to the shop; null where there is none, or it can't be read.</summary>
+    private static async Task<Vehicle?> CarAsync(ShopDb db, long? id, VehicleInput typed, int thisYear)
+    {
+        if (id is { } key)
+            return await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == key);
+        return Vehicle.Create(typed, thisYear) is { Ok: true } made ? made.Value : null;
+    }
+
+    /// <param name="db">The database.</param>
+    /// <param name="outside">The vehicle data service.</param>
+    /// <param name="time">The clock.</param>
+    /// <param name="cancel">Ends with the request.</param>
+    /// <param name="vehicle">A vehicle on file; without it the next five say which one it is, as typed.</param>
+    /// <param name="vin">VIN.</param>
+    /// <param name="make">Make.</param>
+    /// <param name="model">Model.</param>
+    /// <param name="engine">Engine.</param>
+    /// <param name="year">Model year.</param>
+    /// <param name="odometer">What was typed as the odometer.</param>
+    /// <param name="canned">Keys of the canned jobs that are chosen already, with commas.</param>
     private static async Task<IResult> HandleAsync(
-        long vehicle,
         ShopDb db,
         IVehicleDataClient outside,
         TimeProvider time,
         CancellationToken cancel,
+        long? vehicle = null,
+        string? vin = null,
+        string? make = null,
+        string? model = null,
+        string? engine = null,
+        string? year = null,
         string? odometer = null,
         string? canned = null
     )
     {
-        if (await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == vehicle, cancel) is not { } car)
-            return Results.Ok(new ExternalAdvisoriesAnswer([], []));
         var shop = await db.Shops.SingleAsync(cancel);
         var now = time.Now();
+        var typedCar = new VehicleInput(null, null, vin, year, make, model, engine, null);
+        if (await CarAsync(db, vehicle, typedCar, shop.Local(now).Year) is not { } car)
+            return Results.Ok(new ExternalAdvisoriesAnswer([], []));
         var (items, sentences) = (new List<Advisory>(), new List<string>());
         // One after the other would take three times the patience when the service is slow.
         var schedule = outside.ScheduleAsync(car.Make, car.Model, car.Engine, cancel);
@@ -51,7 +78,7 @@ public static class ExternalAdvisories
         var use = CarUse.Of(car.Readings, shop.DistancePerDay, shop.Local(now).Date, now, typed.Ok ? typed.Value : null);
         var chosen = (canned ?? "").Split(',').Select(t => long.TryParse(t, out var id) ? id : 0).ToHashSet();
         if (Ok(await schedule, "the schedule", sentences) is { } services)
-            items.AddRange(await DueAsync(db, vehicle, services, shop, use, chosen));
+            items.AddRange(await DueAsync(db, car.Id, services, shop, use, chosen));
         if (campaigns is not null && Ok(await campaigns, "recalls and bulletins", sentences) is { } open)
             items.AddRange(open.Select(Told));
         if (past is not null && Ok(await past, "the car's past", sentences) is { Count: > 0 } entries)

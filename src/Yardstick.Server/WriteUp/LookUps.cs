@@ -4,6 +4,7 @@ using Yardstick.Core.Customers;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
+using Yardstick.Core.WriteUp;
 using Yardstick.Data;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Outside;
@@ -61,6 +62,7 @@ public static class LookUps
         api.MapGet("/look-up/plate", PlateAsync).Asks(Permission.WriteUp).Produces<CarAnswer>();
         api.MapGet("/look-up/vin", VinAsync).Asks(Permission.WriteUp).Produces<CarAnswer>();
         api.MapGet("/look-up/makes", MakesAsync).Asks(Permission.WriteUp).Produces<MakesAnswer>();
+        api.MapGet("/look-up/coverage", CoverageAsync).Asks(Permission.WriteUp).Produces<IReadOnlyList<string>>();
         api.MapGet("/look-up/alike", AlikeAsync).Asks(Permission.WriteUp).Produces<IReadOnlyList<DuplicateView>>();
     }
 
@@ -137,6 +139,24 @@ public static class LookUps
                 ? new MakesAnswer(makes.Value, "")
                 : new MakesAnswer([], $"The vehicle data service {makes.Problem!.Message}; enter make and model yourself.", true)
         );
+    }
+
+    /// <summary>Which lookups will not know a vehicle as it is typed, in sentences.</summary>
+    private static async Task<IResult> CoverageAsync(
+        IVehicleDataClient vehicles,
+        CancellationToken cancel,
+        string make = "",
+        string model = "",
+        string engine = "",
+        string vin = ""
+    )
+    {
+        var makes = await vehicles.MakesAsync(cancel);
+        var known = (makes.Ok ? makes.Value : []).ToDictionary(
+            m => m.Make,
+            m => (IReadOnlyDictionary<string, IReadOnlyList<string>>)m.Models.ToDictionary(x => x.Model, x => x.Engines)
+        );
+        return Results.Ok(LookUpCoverage.Of(make, model, engine, vin.Trim().Length > 0, known));
     }
 
     /// <summary>Who on file has the same phone, email address, plate or VIN, or a name within a typing slip.</summary>

@@ -53,7 +53,11 @@ public static class StartOrder
         long? ContactId = null,
         long? SiteId = null,
         bool HasPriority = false,
-        string? Title = null
+        string? Title = null,
+        bool WithoutVehicle = false,
+        bool NotHereYet = false,
+        string? ArrivesAt = null,
+        IReadOnlyList<string>? Jobs = null
     );
 
     /// <summary>The new order.</summary>
@@ -103,6 +107,8 @@ public static class StartOrder
                 CustomerId = customer.Value?.Id,
                 VehicleId = vehicle.Value?.Id,
                 CounterSale = request.CounterSale,
+                WithoutVehicle = request.WithoutVehicle,
+                NotHereYet = request.NotHereYet,
                 CustomerWaits = request.CustomerWaits,
                 KeyTag = request.KeyTag,
                 OldPartsBack = request.OldPartsBack,
@@ -160,7 +166,7 @@ public static class StartOrder
 
     private static async Task<Result<Vehicle?>> VehicleAsync(ShopDb db, StartOrderRequest request, Customer? customer, int thisYear)
     {
-        if (request.CounterSale)
+        if (request.CounterSale || request.WithoutVehicle)
             return (Vehicle?)null;
         if (request.VehicleId is { } id)
             return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == id && v.CustomerId == customer!.Id) is { } known
@@ -185,6 +191,8 @@ public static class StartOrder
             && order.SetHeader("promisedAt", request.PromisedAt, localNow, actor).Problem is { } promise
         )
             return promise;
+        if (order.Arrives(request.ArrivesAt, localNow, actor).Problem is { } arrival)
+            return arrival;
         if (order.VehicleId is { } vehicleId && !string.IsNullOrWhiteSpace(request.Odometer))
         {
             if (order.SetHeader("odometerIn", request.Odometer, localNow, actor).Problem is { } odometer)
@@ -212,6 +220,12 @@ public static class StartOrder
                 return gone;
             if (order.AddJob(made.Value.Job, actor).Problem is { } refused)
                 return refused;
+        }
+        foreach (var title in (request.Jobs ?? []).Where(t => !string.IsNullOrWhiteSpace(t)))
+        {
+            if (order.AddJob(Job.Create(title), actor).Problem is { } refused)
+                return refused;
+            await Phrases.UsedAsync(db, PhraseUse.JobTitle, title, actor.At);
         }
         foreach (var take in request.TakeOver ?? [])
         {

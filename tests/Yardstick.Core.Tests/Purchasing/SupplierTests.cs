@@ -53,7 +53,7 @@ public class SupplierTests
             Quantity = new(1),
         };
         var order = PurchaseOrder.Place(501, supplier, [(line, 3001)], Mina).Value;
-        Assert.Equal((PurchaseOrderState.Placed, true), (order.State, order.ByPhone));
+        Assert.Equal((PurchaseOrderState.Placed, SupplierOrderWay.Phone), (order.State, order.Way));
         var now = Shop.Utc(new(2026, 11, 23, 10, 0));
         Assert.Equal("date.unreadable", order.NoteCall("Priya", "when it is here", Shop, now).Problem!.Code);
         Assert.True(order.NoteCall(" 4471, Priya ", "tomorrow 2 pm", Shop, now).Ok);

@@ -39,7 +39,7 @@ public class SetUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.ApproveAsync(order, job);
         var placed = await mina.PostAsync("purchase-orders", new { supplierId = id, lineIds = new[] { line } });
         var card = (await mina.GetAsync("parts"))["onTheWay"]!.AsArray().Single(p => p!.Id() == placed.Id())!;
-        Assert.Equal(("Placed", true), (card.Text("state"), card["byPhone"]!.GetValue<bool>()));
+        Assert.Equal(("Placed", "Phone"), (card.Text("state"), card.Text("way")));
         await mina.RefusedAsync($"purchase-orders/{placed.Id()}/call", new { reference = "", expected = "soonish" });
         await mina.PostAsync($"purchase-orders/{placed.Id()}/call", new { reference = "4471", expected = "tomorrow 2 pm" });
         await using (var db = shop.OpenDb())

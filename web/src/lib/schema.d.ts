@@ -1294,6 +1294,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/vehicles/{id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VehicleAnswerView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/{id}/answers/{answerId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    answerId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["VehicleAnswerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers/{id}/history": {
         parameters: {
             query?: never;
@@ -4037,6 +4125,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/look-up/coverage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    make?: string;
+                    model?: string;
+                    engine?: string;
+                    vin?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/look-up/alike": {
         parameters: {
             query?: never;
@@ -4171,6 +4299,56 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/orders/{id}/advisories": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AdvisoryToJob"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/write-up/known-outside": {
         parameters: {
             query?: never;
@@ -4180,8 +4358,13 @@ export interface paths {
         };
         get: {
             parameters: {
-                query: {
-                    vehicle: number;
+                query?: {
+                    vehicle?: number;
+                    vin?: string;
+                    make?: string;
+                    model?: string;
+                    engine?: string;
+                    year?: string;
                     odometer?: string;
                     canned?: string;
                 };
@@ -6145,6 +6328,54 @@ export interface paths {
                 path: {
                     id: number;
                     jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EarlierLook"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/earlier/former/{formerOrderId}/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    formerOrderId: number;
+                    job: number;
                 };
                 cookie?: never;
             };
@@ -9194,6 +9425,147 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalog-parts/{id}/add-ons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PartAddOnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalog-parts/{id}/add-ons/{addOnId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    addOnId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PartAddOnSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    addOnId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/suppliers": {
         parameters: {
             query?: never;
@@ -9370,6 +9742,167 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/suppliers/{id}/branches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BranchRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/suppliers/{id}/branches/{branchId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    branchId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BranchSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/suppliers/{id}/branches/{branchId}/retire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    branchId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BranchRetireRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/purchase-orders/{id}/call": {
         parameters: {
             query?: never;
@@ -9504,6 +10037,41 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/purchase-orders/{id}/purchase-order.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -12206,6 +12774,29 @@ export interface components {
         BenchVinRequest: {
             vin: null | string;
         };
+        BranchDetail: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            phone: string;
+            address: string;
+            deliveryTimes: string;
+            retired: boolean;
+        };
+        BranchRequest: {
+            name: null | string;
+        };
+        BranchRetireRequest: {
+            retired: boolean;
+        };
+        BranchSetRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
         Campaign: {
             kind: string;
             number: string;
@@ -12346,6 +12937,7 @@ export interface components {
             units: string[];
             conditions: string[];
             categories: string[];
+            addOns: components["schemas"]["PartAddOn"][];
             suppliers: components["schemas"]["PartSupplier"][];
         };
         CatalogPartRequest: {
@@ -13095,6 +13687,7 @@ export interface components {
         HistoryJob: {
             title: string;
             decision: components["schemas"]["DecisionKind"];
+            decisionText: string;
             /** Format: double */
             subtotal: number;
         };
@@ -13646,6 +14239,28 @@ export interface components {
             until: components["schemas"]["Instant"];
             by: string;
         };
+        PartAddOn: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            label: string;
+            kind: components["schemas"]["AmountKind"];
+            amountPerUnit: string;
+            hoursPerUnit: string;
+            costPerUnit: string;
+            taxable: boolean;
+            passThrough: boolean;
+        };
+        PartAddOnRequest: {
+            label: null | string;
+        };
+        PartAddOnSetRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
         /** @enum {unknown} */
         PartQueryKind: "Words" | "Type" | "Tires" | null;
         PartsCancelled: {
@@ -13785,7 +14400,7 @@ export interface components {
             detail: string;
         };
         /** @enum {unknown} */
-        PhraseUse: "Complaint" | "Cause" | "Correction";
+        PhraseUse: "Complaint" | "Cause" | "Correction" | "JobTitle" | "Description" | "Note" | "Finding";
         PhraseView: {
             /** Format: int64 */
             id: number;
@@ -13809,6 +14424,8 @@ export interface components {
             /** Format: int64 */
             supplierId: number;
             lineIds: number[];
+            /** Format: int64 */
+            branchId?: null | number;
         };
         PlanRequest: {
             /** Format: int64 */
@@ -13948,6 +14565,7 @@ export interface components {
             /** Format: int64 */
             number: number;
             supplier: string;
+            branch: string;
             supplierPhone: string;
             state: components["schemas"]["PurchaseOrderState"];
             stateText: string;
@@ -13957,7 +14575,7 @@ export interface components {
             createdAt: components["schemas"]["Instant"];
             /** Format: int32 */
             tries: number;
-            byPhone: boolean;
+            way: components["schemas"]["SupplierOrderWay"];
             lines: components["schemas"]["PurchaseLineView"][];
         };
         PutOffRequest: {
@@ -14361,6 +14979,7 @@ export interface components {
             keysAt: string;
             carAt: string;
             arrivesAt: null | components["schemas"]["LocalDateTime"];
+            onPremises: boolean;
             contact: null | components["schemas"]["SheetContact"];
             site: null | components["schemas"]["SheetSite"];
             concerns: components["schemas"]["SheetConcern"][];
@@ -14833,6 +15452,12 @@ export interface components {
             /** @default false */
             hasPriority: boolean;
             title?: null | string;
+            /** @default false */
+            withoutVehicle: boolean;
+            /** @default false */
+            notHereYet: boolean;
+            arrivesAt?: null | string;
+            jobs?: null | string[];
         };
         /** @enum {unknown} */
         StartStep: "Address" | "Hours" | "Pricing" | "People" | "CannedJobs" | "Suppliers" | "Import" | "FirstOrder";
@@ -14851,6 +15476,11 @@ export interface components {
         };
         /** @enum {unknown} */
         StockCost: "Last" | "Average";
+        SupplierBranchView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+        };
         SupplierDetail: {
             /** Format: int64 */
             id: number;
@@ -14865,13 +15495,14 @@ export interface components {
             accountNumber: string;
             deliveryTimes: string;
             retired: boolean;
+            branches: components["schemas"]["BranchDetail"][];
         };
         SupplierName: {
             code: string;
             name: string;
         };
         /** @enum {unknown} */
-        SupplierOrderWay: "Electronic" | "Phone";
+        SupplierOrderWay: "Electronic" | "Phone" | "Email";
         SupplierRequest: {
             name: null | string;
         };
@@ -14890,6 +15521,7 @@ export interface components {
             name: string;
             phone: string;
             way: components["schemas"]["SupplierOrderWay"];
+            branches: components["schemas"]["SupplierBranchView"][];
         };
         /** @enum {unknown} */
         SuppliesBase: "Labor" | "Parts" | "LaborAndParts";
@@ -15060,6 +15692,17 @@ export interface components {
         Urgency: "Heed" | "Due" | "Soon" | "Later";
         ValueRequest: {
             value: null | string;
+        };
+        VehicleAnswerRequest: {
+            answer: null | string;
+        };
+        VehicleAnswerView: {
+            /** Format: int64 */
+            id: number;
+            text: string;
+            answer: string;
+            by: string;
+            at: components["schemas"]["Instant"];
         };
         VehicleFacts: {
             vin: string;

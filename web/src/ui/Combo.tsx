@@ -34,6 +34,8 @@ interface Props {
   onLeave?: () => void;
   /** The answers stand there before anything is typed. */
   openAtOnce?: boolean;
+  /** Being focused opens nothing while it is empty: what was just added below it stays in sight. A key or a click opens it. */
+  staysShut?: boolean;
   /** Stands below the answers: what is still being asked, what does not answer. */
   foot?: ReactNode;
   /** Called with Delete on a chosen answer. */
@@ -74,6 +76,7 @@ export function Combo({
   onDelete,
   foot,
   openAtOnce = false,
+  staysShut = false,
 }: Props) {
   const id = useId();
   const start = free ? -1 : 0;
@@ -160,7 +163,7 @@ export function Combo({
         onFocus={() => {
           // Being focused with the page opens nothing: the list would lie over what is below it.
           if (byItself.current) byItself.current = false;
-          else setOpen(true);
+          else if (!staysShut || text !== '') setOpen(true);
         }}
         onMouseDown={() => setOpen(true)}
         onBlur={() => {

@@ -19,7 +19,7 @@ public partial class Order
     /// <summary>Customer; null only for a sale over the counter to somebody unknown.</summary>
     public long? CustomerId { get; internal set; }
 
-    /// <summary>Vehicle; null for a sale over the counter.</summary>
+    /// <summary>Vehicle; null for a sale over the counter, and for an estimate without one.</summary>
     public long? VehicleId { get; internal set; }
 
     /// <summary>Chosen by name: sold over the counter, without a car.</summary>
@@ -75,6 +75,9 @@ public partial class Order
 
     /// <summary>When the car came or is to come, wall time; null where nobody said.</summary>
     public LocalDateTime? ArrivesAt { get; internal set; }
+
+    /// <summary>The vehicle is in the shop: it came, and nobody took it away again.</summary>
+    public bool OnPremises { get; internal set; }
 
     /// <summary>Odometer when it came.</summary>
     public Odometer? OdometerIn { get; internal set; }

@@ -11,7 +11,7 @@ public partial class Order
     /// <summary>Changes a field of the header to what was typed.</summary>
     /// <param name="field">
     /// title, promisedAt, arrivesAt, keyTag, keysAt, carAt, odometerIn, odometerOut, customerWaits, hasPriority, oldPartsBack,
-    /// washingWanted, leadId, writerId, contactId, siteId.
+    /// washingWanted, onPremises, leadId, writerId, contactId, siteId.
     /// </param>
     /// <param name="text">What was typed; empty clears.</param>
     /// <param name="localNow">Wall time, from which words such as tomorrow count.</param>
@@ -83,6 +83,16 @@ public partial class Order
             case "washingWanted":
                 WashingWanted = text == "true";
                 break;
+            case "onPremises":
+                if (VehicleId is null)
+                    return new Problem("order.noVehicle", "Add a vehicle first.", field);
+                if (text == "true" && Stage == Stage.Expected)
+                {
+                    ArrivesAt = localNow;
+                    MoveTo(Stage.Here, "The vehicle arrived", actor);
+                }
+                OnPremises = text == "true";
+                break;
             case "laborRate":
                 var rate = RateChoice.Parse(text, field);
                 if (rate.Problem is { } badRate)
@@ -134,6 +144,7 @@ public partial class Order
             "hasPriority" => YesNo(HasPriority),
             "oldPartsBack" => YesNo(OldPartsBack),
             "washingWanted" => YesNo(WashingWanted),
+            "onPremises" => YesNo(OnPremises),
             "leadId" => LeadId?.ToString(CultureInfo.InvariantCulture) ?? "",
             "writerId" => WriterId.ToString(CultureInfo.InvariantCulture),
             "contactId" => ContactId?.ToString(CultureInfo.InvariantCulture) ?? "",
@@ -197,10 +208,20 @@ public partial class Order
             }
         );
         Record("order", Id, "stage", names.From, names.To, Version + 1, actor);
+        OnPremises = VehicleId is not null && IsHereIn(to);
         (Stage, StageId) = (to, stageId);
         StageSince = actor.At;
         return Result.Done;
     }
+
+    /// <summary>Whether the vehicle is here after a move to a stage: it is not before it came, nor once it was picked up.</summary>
+    private bool IsHereIn(Stage to) =>
+        to switch
+        {
+            Stage.Expected or Stage.Collected => false,
+            Stage.InWork => true,
+            _ => OnPremises || Stage is Stage.Expected or Stage.Collected,
+        };
 
     /// <summary>Gives the order a car afterwards; it is then no sale over the counter, and its customer is the car's owner.</summary>
     /// <param name="vehicleId">The car; null makes it a sale over the counter, by name.</param>
@@ -221,6 +242,7 @@ public partial class Order
             MoveTo(Stage.Here, "Vehicle added", actor);
         VehicleId = vehicleId;
         CounterSale = vehicleId is null;
+        OnPremises = vehicleId is not null && Stage is not (Stage.Expected or Stage.Collected);
         Record("order", Id, "vehicle", "", vehicleId?.ToString(CultureInfo.InvariantCulture) ?? "counter sale", Version + 1, actor);
         return Result.Done;
     }

@@ -23,7 +23,8 @@ public partial class Order
             WriterId = actor.StaffId,
             OpenedAt = actor.At,
             StageSince = actor.At,
-            Stage = start.CounterSale ? Stage.Pricing : Stage.Here,
+            Stage = Begins(start),
+            OnPremises = Begins(start) == Stage.Here,
             PolicyVersionId = policyVersionId,
             CustomerWaits = start.CustomerWaits,
             KeyTag = keyTag,
@@ -33,6 +34,36 @@ public partial class Order
             ContactId = start.ContactId,
             SiteId = start.SiteId,
         };
+    }
+
+    private static Stage Begins(OrderStart start)
+    {
+        if (start.CounterSale)
+            return Stage.Pricing;
+        return start.NotHereYet || start.WithoutVehicle ? Stage.Expected : Stage.Here;
+    }
+
+    /// <summary>
+    /// When the vehicle came or is to come. One that is here came now unless something else was typed. Refuses with
+    /// <c>date.unreadable</c> and <c>arrival.past</c>.
+    /// </summary>
+    /// <param name="typed">As typed; empty where nobody said.</param>
+    /// <param name="localNow">Wall time.</param>
+    /// <param name="actor">Who.</param>
+    public Result Arrives(string? typed, LocalDateTime localNow, Actor actor)
+    {
+        if (VehicleId is null && Stage != Stage.Expected)
+            return Result.Done;
+        if (string.IsNullOrWhiteSpace(typed))
+        {
+            ArrivesAt = OnPremises ? localNow : null;
+            return Result.Done;
+        }
+        if (SetHeader("arrivesAt", typed, localNow, actor).Problem is { } unreadable)
+            return unreadable;
+        return Stage == Stage.Expected && ArrivesAt < localNow
+            ? new Problem("arrival.past", "That drop-off time is in the past. Enter a later time, or mark the vehicle as in the shop.", "arrivesAt")
+            : Result.Done;
     }
 
     /// <summary>An order for another visit of the same car, that work is approved for.</summary>

@@ -12,6 +12,12 @@ public sealed record OrderStart
     /// <summary>Chosen by name: sold over the counter, without a car.</summary>
     public bool CounterSale { get; init; }
 
+    /// <summary>An estimate for a vehicle that nobody named yet: priced as one for a vehicle, which is added later.</summary>
+    public bool WithoutVehicle { get; init; }
+
+    /// <summary>The vehicle comes later.</summary>
+    public bool NotHereYet { get; init; }
+
     /// <summary>The customer waits here.</summary>
     public bool CustomerWaits { get; init; }
 
@@ -41,5 +47,5 @@ public sealed record OrderStart
     );
 
     /// <summary>Nobody said which car it is for.</summary>
-    public static readonly Problem NoVehicle = new("writeUp.vehicle", "Choose or enter the vehicle, or choose Counter sale.", "vehicle");
+    public static readonly Problem NoVehicle = new("writeUp.vehicle", "Choose or enter the vehicle, or choose Counter sale or No vehicle yet.", "vehicle");
 }

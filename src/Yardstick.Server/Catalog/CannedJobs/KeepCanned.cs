@@ -67,7 +67,7 @@ public static class KeepCanned
                     ))
                 )
             )
-            .Asks(Permission.EditSetup)
+            .Asks(Permission.SeeOrders)
             .Produces<IReadOnlyList<CannedSetView>>();
         api.MapPost("/canned-sets", KeepSet).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
         api.MapDelete("/canned-sets/{id:long}", RemoveSet).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);

@@ -52,6 +52,9 @@ public static class PartsCatalog
         /// <summary>Categories that other parts have.</summary>
         public required IReadOnlyList<string> Categories { get; init; }
 
+        /// <summary>What comes along with it.</summary>
+        public required IReadOnlyList<PartAddOns.PartAddOn> AddOns { get; init; }
+
         /// <summary>Suppliers to choose from.</summary>
         public required IReadOnlyList<PartSupplier> Suppliers { get; init; }
     }
@@ -132,7 +135,7 @@ public static class PartsCatalog
 
     private static async Task<IResult> ShowAsync(long id, ShopDb db)
     {
-        if (await db.Parts.FindAsync(id) is not { } part)
+        if (await db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == id) is not { } part)
             return Problems.Of(Gone.Part);
         return Results.Ok(
             new CatalogPart
@@ -146,6 +149,7 @@ public static class PartsCatalog
                 Units = Part.AllUnits,
                 Conditions = Part.AllConditions,
                 Categories = await db.Parts.Where(p => p.Category != "").Select(p => p.Category).Distinct().OrderBy(c => c).ToListAsync(),
+                AddOns = PartAddOns.Of(part),
                 Suppliers = await db
                     .Suppliers.Where(s => s.RetiredAt == null || s.Id == part.SupplierId)
                     .OrderBy(s => s.Name)

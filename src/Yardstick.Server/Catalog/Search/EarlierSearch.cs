@@ -1,9 +1,6 @@
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Catalog;
-using Yardstick.Core.Documents;
-using Yardstick.Core.Imports;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
@@ -20,8 +17,10 @@ namespace Yardstick.Server.Catalog;
 /// </summary>
 public static class EarlierSearch
 {
-    private const int Most = 60,
-        MostNamed = 5000;
+    private const int Most = 60;
+
+    /// <summary>Most rows that a search of words answers before anything else narrows it.</summary>
+    internal const int MostNamed = 5000;
 
     /// <summary>A job of an earlier order.</summary>
     /// <param name="JobId">The job; null for one of a former program.</param>
@@ -80,9 +79,10 @@ public static class EarlierSearch
         var order = await db.Orders.Where(o => o.Id == id).Select(o => new { o.VehicleId }).FirstOrDefaultAsync();
         var car = order?.VehicleId is { } vehicleId ? await db.Vehicles.FindAsync(vehicleId) : null;
         var shop = await db.Shops.SingleAsync();
-        var found = await JobsAsync(db, id, car, scope, q, make, model, year, shop);
-        if (car is not null && scope != "all")
-            found.AddRange((await FormerAsync(db, car.Id)).Where(f => new TextSearchScore(q).Score(f.Title) is not null));
+        var cars = Cars(db, car, scope, make, model, year);
+        var found = await JobsAsync(db, id, car, cars, q, shop);
+        var every = scope == "all" && string.IsNullOrWhiteSpace(make) && string.IsNullOrWhiteSpace(model) && year is null;
+        found.AddRange(await FormerWork.FindAsync(db, car, every ? null : cars, q));
         var match = new TextSearchScore(q);
         return Results.Ok(
             found
@@ -94,17 +94,8 @@ public static class EarlierSearch
         );
     }
 
-    private static async Task<List<EarlierJob>> JobsAsync(
-        ShopDb db,
-        long id,
-        Vehicle? car,
-        string scope,
-        string? q,
-        string? make,
-        string? model,
-        int? year,
-        Shop shop
-    )
+    /// <summary>The vehicles whose work is looked for: the order's own, those like it, or all; narrowed by what was typed.</summary>
+    private static IQueryable<Vehicle> Cars(ShopDb db, Vehicle? car, string scope, string? make, string? model, int? year)
     {
         var cars = db.Vehicles.AsQueryable();
         if (scope == "car")
@@ -115,8 +106,18 @@ public static class EarlierSearch
             cars = cars.Where(v => v.Make == make);
         if (!string.IsNullOrWhiteSpace(model))
             cars = cars.Where(v => v.Model == model);
-        if (year is { } built)
-            cars = cars.Where(v => v.Year == built);
+        return year is { } built ? cars.Where(v => v.Year == built) : cars;
+    }
+
+    private static async Task<List<EarlierJob>> JobsAsync(
+        ShopDb db,
+        long id,
+        Vehicle? car,
+        IQueryable<Vehicle> cars,
+        string? q,
+        Shop shop
+    )
+    {
         var jobs = db.Jobs.Where(j => j.RemovedAt == null && j.OrderId != id);
         if (FindQuery.WordsOf(q ?? "") is { Length: > 0 } words)
         {
@@ -169,36 +170,8 @@ public static class EarlierSearch
             shop.Local(r.OpenedAt).Date,
             r.OdometerIn?.Value,
             r.Subtotal.Amount,
-            r.Decision.ToString().ToLowerInvariant()
+            r.Decision.Words()
         ));
-    }
-
-    private static async Task<List<EarlierJob>> FormerAsync(ShopDb db, long vehicleId)
-    {
-        var orders = await db.FormerOrders.Where(f => f.VehicleId == vehicleId).OrderByDescending(f => f.On).Take(Most).ToListAsync();
-        return orders
-            .SelectMany(f =>
-            {
-                var document = JsonSerializer.Deserialize<FormerDocument>(f.DocumentJson, DocumentMaker.Json)!;
-                return document.Jobs.Select(
-                    (job, at) =>
-                        new EarlierJob(
-                            null,
-                            f.Id,
-                            at,
-                            null,
-                            f.Number,
-                            job.Title,
-                            document.Vehicle,
-                            true,
-                            f.On,
-                            f.Odometer?.Value,
-                            job.Lines.Sum(l => l.Amount),
-                            "imported"
-                        )
-                );
-            })
-            .ToList();
     }
 
     /// <summary>An earlier job for another order, at today's costs and prices.</summary>

@@ -85,6 +85,9 @@ public sealed record SheetHeader
     /// <summary>When the car came or is to come, wall time.</summary>
     public required LocalDateTime? ArrivesAt { get; init; }
 
+    /// <summary>The vehicle is in the shop.</summary>
+    public required bool OnPremises { get; init; }
+
     /// <summary>Whom to talk to about it.</summary>
     public required SheetContact? Contact { get; init; }
 

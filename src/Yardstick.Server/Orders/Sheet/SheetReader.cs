@@ -112,6 +112,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             KeysAt = order.KeysAt,
             CarAt = order.CarAt,
             ArrivesAt = order.ArrivesAt,
+            OnPremises = order.OnPremises,
             Contact = order.ContactId is { } contact ? await ContactAsync(db, contact, shop) : null,
             Site = order.SiteId is { } site
                 ? await db.CustomerSites.Where(s => s.Id == site).Select(s => new SheetSite(s.Id, s.Name)).FirstOrDefaultAsync()

@@ -13,6 +13,7 @@ import { RowLinks } from '../../ui/RowLinks';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import '../../ui/records.css';
+import { PartAddOns } from './PartAddOns';
 import { useRefusal } from '../../ui/useRefusal';
 
 /** The parts that the shop knows. */
@@ -199,6 +200,7 @@ function PartEditor({ id }: { id: number }) {
           </select>
         </div>
       </Part>
+      <PartAddOns partId={id} addOns={p.addOns} renew={renew} />
     </>
   );
 }

@@ -80,7 +80,7 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
                   {row.jobs.map((job, i) => (
                     <div key={i} className={job.decision === 'Declined' || job.decision === 'Deferred' ? 'soft' : ''}>
                       {job.title}
-                      {job.decision !== 'Approved' && <span className="small"> ({job.decision.toLowerCase()})</span>}
+                      {job.decision !== 'Approved' && <span className="small"> ({job.decisionText})</span>}
                     </div>
                   ))}
                   {row.complaint && <div className="soft small">“{row.complaint}”</div>}

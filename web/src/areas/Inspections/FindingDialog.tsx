@@ -3,12 +3,14 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useState, type SubmitEvent } from 'react';
+import { useRef, useState, type SubmitEvent } from 'react';
 import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { uploadPhoto } from '../../lib/upload';
+import { Combo } from '../../ui/Combo';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
+import { usePhrases } from '../../ui/usePhrases';
 import styles from './FindingDialog.module.css';
 
 type Rating = Schemas['Rating'];
@@ -28,6 +30,8 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
   const [photo, setPhoto] = useState<{ hash: string } | null>(null);
   const [sending, setSending] = useState('');
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const form = useRef<HTMLFormElement>(null);
+  const phrases = usePhrases('Finding', text, text.trim() !== '', setText);
   const refresh = useRefresh();
   const say = useSay();
   const failed = (error: unknown) => setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
@@ -63,17 +67,26 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
   const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="finding-title">
-      <form onSubmit={(event) => void submit(event)} className={`bench ${styles.form}`}>
+      <form ref={form} onSubmit={(event) => void submit(event)} className={`bench ${styles.form}`}>
         <DialogTitle id="finding-title">Finding on {plate}</DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
-          <Labelled
-            label="Finding"
-            value={text}
-            onText={setText}
-            problem={problemOf('text')}
-            autoFocus
-            placeholder="Front pads worn on the inside"
-          />
+          <div className="field">
+            <label htmlFor="finding">Finding</label>
+            <Combo
+              label="Finding"
+              id="finding"
+              placeholder="Front pads worn on the inside"
+              autoFocus
+              text={text}
+              onText={setText}
+              clearOnTake={false}
+              invalid={problemOf('text') !== undefined}
+              choices={phrases.choices}
+              free={{ onEnter: () => form.current?.requestSubmit() }}
+              onDelete={phrases.forget}
+            />
+            {problemOf('text') && <div className="field-problem">{problemOf('text')}</div>}
+          </div>
           <div className="pair">
             <Labelled
               label="Measurement"

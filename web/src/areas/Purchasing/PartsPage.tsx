@@ -67,18 +67,25 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
   const say = useSay();
   const shop = useShop();
   const now = useNow();
+  const [branches, setBranches] = useState<Record<number, number | null>>({});
   const supplierOf = (part: Needed) => moved[part.lineId] ?? part.supplierId;
   const order = async (supplier: Schemas['SupplierView'], lines: Needed[]) => {
     setSending(supplier.name);
     try {
       const placed = await unwrap(
-        api.POST('/api/purchase-orders', { body: { supplierId: supplier.id, lineIds: lines.map((l) => l.lineId) } }),
+        api.POST('/api/purchase-orders', {
+          body: { supplierId: supplier.id, branchId: branches[supplier.id] ?? null, lineIds: lines.map((l) => l.lineId) },
+        }),
       );
       await refresh(['parts']);
       if (supplier.way === 'Phone') {
         say.done(
           `Purchase order ${placed.number} is written. Call ${supplier.name}${supplier.phone && `, ${supplier.phone}`}, and note what they say.`,
         );
+        return;
+      }
+      if (supplier.way === 'Email') {
+        say.done(`Purchase order ${placed.number} is on its way to ${supplier.name} by email.`);
         return;
       }
       const handed = await unwrap(api.POST('/api/purchase-orders/{id}/send', { params: { path: { id: placed.id } } }));
@@ -105,11 +112,28 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
             const lines = needed.filter((part) => !left.has(part.lineId) && supplierOf(part) === supplier.id);
             return (
               lines.length > 0 && (
-                <Button key={supplier.id} variant="contained" disabled={sending !== null} onClick={() => void order(supplier, lines)}>
-                  {sending === supplier.name
-                    ? `Ordering from ${supplier.name}…`
-                    : `Order ${lines.length === 1 ? '1 part' : `${lines.length} parts`} from ${supplier.name}`}
-                </Button>
+                <span key={supplier.id} className="row">
+                  {supplier.branches.length > 0 && (
+                    <select
+                      className="plain-select"
+                      aria-label={`Branch of ${supplier.name}`}
+                      value={branches[supplier.id] ?? ''}
+                      onChange={(event) => setBranches({ ...branches, [supplier.id]: Number(event.target.value) || null })}
+                    >
+                      <option value="">any branch</option>
+                      {supplier.branches.map((branch) => (
+                        <option key={branch.id} value={branch.id}>
+                          {branch.name}
+                        </option>
+                      ))}
+                    </select>
+                  )}
+                  <Button variant="contained" disabled={sending !== null} onClick={() => void order(supplier, lines)}>
+                    {sending === supplier.name
+                      ? `Ordering from ${supplier.name}…`
+                      : `Order ${lines.length === 1 ? '1 part' : `${lines.length} parts`} from ${supplier.name}`}
+                  </Button>
+                </span>
               )
             );
           })}

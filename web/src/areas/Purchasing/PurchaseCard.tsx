@@ -86,8 +86,12 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
         <span>
           <b>
             {purchase.number} {purchase.supplier}
+            {purchase.branch && `, ${purchase.branch}`}
           </b>{' '}
-          <span className={`po-state ${purchase.trouble ? 'stop' : ''}`}>{purchase.stateText}</span> <span className="soft">{words}</span>
+          <span className={`po-state ${purchase.trouble ? 'stop' : ''}`}>{purchase.stateText}</span> <span className="soft">{words}</span>{' '}
+          <a href={`/api/purchase-orders/${purchase.id}/purchase-order.pdf`} target="_blank" rel="noreferrer">
+            PDF
+          </a>
         </span>
         {mayReceive && (
           <span className="row">
@@ -101,13 +105,14 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
                 Into stock
               </Button>
             )}
-            {purchase.byPhone ? (
+            {purchase.way !== 'Electronic' && (
               <Button disabled={busy} onClick={() => setCalling(!calling)}>
                 What they said…
               </Button>
-            ) : (
+            )}
+            {(purchase.way === 'Electronic' || (purchase.way === 'Email' && purchase.trouble)) && (
               <Button disabled={busy} onClick={() => void ask()}>
-                {purchase.state === 'Sending' ? 'Send again' : 'Check status'}
+                {purchase.state === 'Sending' || purchase.way === 'Email' ? 'Send again' : 'Check status'}
               </Button>
             )}
             <Button
@@ -125,9 +130,11 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
           {purchase.trouble}
         </div>
       )}
-      {purchase.byPhone && purchase.state === 'Placed' && !calling && (
+      {purchase.way !== 'Electronic' && purchase.state === 'Placed' && !calling && !purchase.trouble && (
         <p className="soft small">
-          By phone{purchase.supplierPhone && `: ${purchase.supplierPhone}`}. Note what they say once they took it.
+          {purchase.way === 'Email'
+            ? 'Sent by email. Note their reference and when the parts come once they answer.'
+            : `By phone${purchase.supplierPhone && `: ${purchase.supplierPhone}`}. Note what they say once they took it.`}
         </p>
       )}
       {calling && <CallForm purchase={purchase} onDone={() => setCalling(false)} />}
@@ -204,7 +211,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
   );
 }
 
-/** What a supplier said on the phone: their reference and when it comes. */
+/** What a supplier said or wrote back: their reference and when it comes. */
 function CallForm({ purchase, onDone }: { purchase: Schemas['PurchaseView']; onDone: () => void }) {
   const refresh = useRefresh();
   const [reference, setReference] = useState(purchase.supplierReference);

@@ -11,10 +11,11 @@ import { RowLinks } from '../../ui/RowLinks';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import '../../ui/records.css';
+import { BranchesPart } from './BranchesPart';
 
 type Supplier = Schemas['SupplierDetail'];
 
-const WAYS: Record<Schemas['SupplierOrderWay'], string> = { Electronic: 'electronically', Phone: 'by phone' };
+const WAYS: Record<Schemas['SupplierOrderWay'], string> = { Electronic: 'electronically', Email: 'by email, as a PDF', Phone: 'by phone' };
 
 /** Who sells parts to the shop. */
 export default function SuppliersPage() {
@@ -51,8 +52,8 @@ export default function SuppliersPage() {
           suppliers.data.length > 0 && (
             <Part title="How parts are ordered">
               <p>
-                A supplier with a service of their own is asked for price and stock while you write the estimate, and takes orders by
-                itself. Others you call: the purchase order is written here, and you note what they say.
+                A supplier with a service of their own is asked for price and stock while you write the estimate, and takes orders
+                electronically. Others get the purchase order as a PDF by email, or you call them; either way you note what they say.
               </p>
             </Part>
           )
@@ -114,42 +115,45 @@ function SupplierPart({ supplier: s }: { supplier: Supplier }) {
     );
   };
   return (
-    <Part title={s.name} aside={<Button onClick={() => retire(!s.retired)}>{s.retired ? 'Restore' : 'Retire'}</Button>}>
-      <Field label="Name" value={s.name} commit={set('name', 'Name', s.name)} />
-      <Field label="Phone" value={s.phone} commit={set('phone', 'Phone', s.phone)} placeholder="none" />
-      <Field label="Contact" value={s.contact} commit={set('contact', 'Contact', s.contact)} placeholder="whom to ask for" />
-      <Field label="Email" value={s.email} commit={set('email', 'Email', s.email)} placeholder="none" />
-      <Field
-        label="Our account"
-        value={s.accountNumber}
-        commit={set('accountNumber', 'Account number', s.accountNumber)}
-        placeholder="account number"
-      />
-      <Field
-        label="Delivers"
-        value={s.deliveryTimes}
-        commit={set('deliveryTimes', 'Delivery times', s.deliveryTimes)}
-        placeholder="such as weekdays at 10 and 2"
-      />
-      <div className="field-row">
-        <span className="soft">Ordered</span>
-        <select
-          aria-label="Ordered"
-          value={s.way}
-          onChange={(event) => void set('way', 'How orders go out', s.way)(event.target.value).catch(say.refused)}
-        >
-          {Object.entries(WAYS).map(([way, words]) => (
-            <option key={way} value={way}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </div>
-      <Field label="Their service" value={s.code} commit={set('code', 'Service', s.code)} placeholder="none" />
-      <p className="soft small">
-        The name of the service comes from the supplier. With one, orders can go out electronically, and prices and stock are asked by
-        itself.
-      </p>
-    </Part>
+    <>
+      <Part title={s.name} aside={<Button onClick={() => retire(!s.retired)}>{s.retired ? 'Restore' : 'Retire'}</Button>}>
+        <Field label="Name" value={s.name} commit={set('name', 'Name', s.name)} />
+        <Field label="Phone" value={s.phone} commit={set('phone', 'Phone', s.phone)} placeholder="none" />
+        <Field label="Contact" value={s.contact} commit={set('contact', 'Contact', s.contact)} placeholder="whom to ask for" />
+        <Field label="Email" value={s.email} commit={set('email', 'Email', s.email)} placeholder="none" />
+        <Field
+          label="Our account"
+          value={s.accountNumber}
+          commit={set('accountNumber', 'Account number', s.accountNumber)}
+          placeholder="account number"
+        />
+        <Field
+          label="Delivers"
+          value={s.deliveryTimes}
+          commit={set('deliveryTimes', 'Delivery times', s.deliveryTimes)}
+          placeholder="such as weekdays at 10 and 2"
+        />
+        <div className="field-row">
+          <span className="soft">Ordered</span>
+          <select
+            aria-label="Ordered"
+            value={s.way}
+            onChange={(event) => void set('way', 'How orders go out', s.way)(event.target.value).catch(say.refused)}
+          >
+            {Object.entries(WAYS).map(([way, words]) => (
+              <option key={way} value={way}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </div>
+        <Field label="Their service" value={s.code} commit={set('code', 'Service', s.code)} placeholder="none" />
+        <p className="soft small">
+          The name of the service comes from the supplier. With one, orders can go out electronically, and prices and stock are asked by
+          itself.
+        </p>
+      </Part>
+      <BranchesPart supplier={s} renew={renew} />
+    </>
   );
 }

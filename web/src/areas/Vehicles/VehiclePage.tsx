@@ -13,6 +13,7 @@ import { FilesPart } from '../Documents/FilesPart';
 import { VinScan } from '../WriteUp/VinScan';
 import { HistoryList } from '../Customers/HistoryList';
 import { LabelsPart } from '../Setup/customFields/LabelsPart';
+import { AnswersPart } from './AnswersPart';
 import { RemindersPart } from '../FollowUp/RemindersPart';
 import { useVehicleEdits, useVehiclePage, type VehiclePageView } from '../Customers/useRecords';
 import '../../ui/records.css';
@@ -124,6 +125,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
             {field('productionMonth', 'Production date', 'such as 3/2019')}
             {field('warning', 'Alert', 'for example, lift only at marked points')}
           </Part>
+          <AnswersPart vehicleId={vehicle.id} disabled={!mayWrite} />
           <LabelsPart kind="Vehicle" id={vehicle.id} disabled={!mayWrite} />
           {vehicle.earlierOwners.length > 0 && (
             <Part title="Previous owners">

@@ -6,22 +6,8 @@ import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
 import { VinScan } from './VinScan';
 import { AlikeList, CarProposal, useMakes } from './Proposals';
+import type { CarChoice, NewCar } from './draft';
 import styles from './CarPart.module.css';
-
-export type NewCar = Schemas['VehicleInput'];
-export type CarChoice = { kind: 'none' } | { kind: 'known'; id: number } | { kind: 'new' } | { kind: 'counter' };
-export const emptyCar: NewCar = {
-  plate: '',
-  plateRegion: '',
-  vin: '',
-  year: '',
-  make: '',
-  model: '',
-  engine: '',
-  color: '',
-  drive: '',
-  trim: '',
-};
 
 interface Props {
   record?: Schemas['CustomerSummary'];
@@ -84,12 +70,15 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
             </span>
           </button>
         ))}
-        <div className="pair">
+        <div className="triple">
           <button className="carpick" role="radio" aria-checked={choice.kind === 'new'} onClick={() => pick({ kind: 'new' })}>
-            {cars.length > 0 ? 'Another vehicle' : 'New car'}
+            {cars.length > 0 ? 'Another vehicle' : 'New vehicle'}
+          </button>
+          <button className="carpick" role="radio" aria-checked={choice.kind === 'later'} onClick={() => pick({ kind: 'later' })}>
+            No vehicle yet
           </button>
           <button className="carpick" role="radio" aria-checked={choice.kind === 'counter'} onClick={() => pick({ kind: 'counter' })}>
-            Counter sale, no vehicle
+            Counter sale
           </button>
         </div>
       </div>
@@ -141,7 +130,7 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
             plate={typed.plate ?? ''}
             region={typed.plateRegion || shop?.plateRegion || ''}
             vin={typed.vin ?? ''}
-            make={typed.make ?? ''}
+            typed={typed}
             onTake={(car) =>
               onTyped({
                 ...typed,

@@ -5,32 +5,27 @@ import { day } from '../../lib/format';
 import { useNow } from '../../lib/shop';
 import { Combo } from '../../ui/Combo';
 import { Labelled } from '../../ui/Labelled';
+import { emptyCustomer, type NewCustomer } from './draft';
 import { AlikeList, DirectoryProposal } from './Proposals';
-
-export type NewCustomer = Schemas['NewCustomer'];
-export const emptyCustomer: NewCustomer = { firstName: '', lastName: '', businessName: '', phone: '', email: '', address: '' };
 
 interface Props {
   id: number | null;
   record?: Schemas['CustomerSummary'];
   typed: NewCustomer;
   onTyped: (typed: NewCustomer) => void;
+  /** A new one is being typed. */
+  adding: boolean;
+  onAdding: (adding: boolean) => void;
   /** Begins a new record with what was typed to find one. */
   onBegin: (text: string) => Promise<unknown>;
-  /** It was begun elsewhere already. */
-  begun: boolean;
   onChoose: (id: number | null, vehicleId?: number) => void;
   problem: { field?: string; text: string } | null;
 }
 
 /** Who it is: found, or new. */
-export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onChoose, problem }: Props) {
+export function CustomerPart({ id, record, typed, onTyped, adding, onAdding, onBegin, onChoose, problem }: Props) {
   const [text, setText] = useState('');
   const now = useNow();
-  const [adding, setAdding] = useState(false);
-  useEffect(() => {
-    if (begun) setAdding(true);
-  }, [begun]);
   const { data, isPlaceholderData, isLoading } = useFind(text, id === null && !adding);
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -102,16 +97,13 @@ export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onCho
               phone: typed.phone,
               email: typed.email,
             }}
-            onTake={(customerId) => {
-              setAdding(false);
-              onChoose(customerId);
-            }}
+            onTake={onChoose}
           />
           <div>
             <button
               className="linkish"
               onClick={() => {
-                setAdding(false);
+                onAdding(false);
                 onTyped(emptyCustomer);
               }}
             >
@@ -140,9 +132,7 @@ export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onCho
               key: 'new',
               kind: 'New',
               content: <span>{text.trim() ? `New customer "${text.trim()}"` : 'New customer'}</span>,
-              take: () => {
-                void onBegin(text).then(() => setAdding(true));
-              },
+              take: () => void onBegin(text),
             },
           ]}
         />

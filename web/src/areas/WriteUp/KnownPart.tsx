@@ -17,21 +17,24 @@ const WORDS: Record<Item['urgency'], string> = { Heed: 'alert', Due: 'due', Soon
 const ORDER: Item['urgency'][] = ['Heed', 'Due', 'Soon', 'Later'];
 const FEW = 7;
 
-interface Props {
+interface Asked {
   customerId: number | null;
   vehicleId: number | null;
+  /** A vehicle that is new to the shop, as it is typed. */
+  typed?: Schemas['VehicleInput'];
   odometer: string;
   /** Keys of the canned jobs that are chosen already. */
   canned: number[];
+}
+
+interface Props extends Asked {
   taken: TakeOver[];
   onTaken: (taken: TakeOver[]) => void;
 }
 
-/** What is known already, the most pressing first: from the shop's own records at once, from outside when it answers. */
-export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTaken }: Props) {
+/** What is known of a customer and a vehicle: from the shop's own records at once, from outside when it answers. */
+export function useKnown({ customerId, vehicleId, typed, odometer, canned }: Asked) {
   const reading = useDebouncedValue(odometer);
-  const [puttingOff, setPuttingOff] = useState<Item | null>(null);
-  const [all, setAll] = useState(false);
   const chosen = canned.join(',');
   const more = { ...(reading ? { odometer: reading } : {}), ...(chosen ? { canned: chosen } : {}) };
   const known = useQuery({
@@ -46,25 +49,52 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
     enabled: customerId !== null || vehicleId !== null,
     placeholderData: (before) => before,
   });
+  const question = useQuestion(vehicleId, typed);
   const outside = useQuery({
-    queryKey: ['known-outside', vehicleId, reading, chosen],
+    queryKey: ['known-outside', question, reading, chosen],
     queryFn: ({ signal }) =>
-      unwrap(api.GET('/api/write-up/known-outside', { signal, params: { query: { vehicle: vehicleId!, ...more } } })),
-    enabled: vehicleId !== null,
-    placeholderData: (before, query) => (query?.queryKey[1] === vehicleId ? before : undefined),
+      unwrap(api.GET('/api/write-up/known-outside', { signal, params: { query: { ...(JSON.parse(question) as object), ...more } } })),
+    enabled: question !== '',
+    placeholderData: (before, query) => (query?.queryKey[1] === question ? before : undefined),
     ...holding(60_000),
   });
-  if (customerId === null && vehicleId === null) return null;
-  const items = [...(known.data ?? []), ...(vehicleId === null ? [] : (outside.data?.items ?? []))].sort(
+  const items = [...(known.data ?? []), ...(question === '' ? [] : (outside.data?.items ?? []))].sort(
     (one, other) => ORDER.indexOf(one.urgency) - ORDER.indexOf(other.urgency),
   );
-  const on = (item: Item) => item.take !== null && taken.some((t) => takeKey(t) === takeKey(item.take!));
-  // What is pressing is always in sight; of the rest only as much as does not push the page down.
-  const shown = all ? items : items.filter((item, i) => i < FEW || item.isPressing || on(item));
+  return { known, outside, asksOutside: question !== '', items };
+}
+
+/** What is known already, the most pressing first. */
+export function KnownPart({ taken, onTaken, ...asked }: Props) {
+  const found = useKnown(asked);
+  if (asked.customerId === null && !found.asksOutside) return null;
   return (
     <section className="panel" aria-labelledby="known-title">
       <h2 id="known-title">Alerts and history</h2>
-      {known.isPending ? (
+      <KnownList
+        {...found}
+        on={(item) => item.take !== null && taken.some((t) => takeKey(t) === takeKey(item.take!))}
+        onTake={(take, on) => onTaken(on ? taken.filter((t) => takeKey(t) !== takeKey(take)) : [...taken, take])}
+      />
+    </section>
+  );
+}
+
+interface ListProps extends ReturnType<typeof useKnown> {
+  /** It is taken over already. */
+  on: (item: Item) => boolean;
+  onTake: (take: TakeOver, on: boolean) => void;
+}
+
+/** What is known, each taken over or deferred with a key. */
+export function KnownList({ known, outside, asksOutside, items, on, onTake }: ListProps) {
+  const [puttingOff, setPuttingOff] = useState<Item | null>(null);
+  const [all, setAll] = useState(false);
+  // What is pressing is always in sight; of the rest only as much as does not push the page down.
+  const shown = all ? items : items.filter((item, i) => i < FEW || item.isPressing || on(item));
+  return (
+    <>
+      {known.isPending && known.fetchStatus !== 'idle' ? (
         <p className="soft">Looking…</p>
       ) : items.length === 0 && !outside.isLoading ? (
         <p className="soft">No alerts, no open repair orders, no deferred work.</p>
@@ -76,7 +106,7 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
               key={item.take ? takeKey(item.take) : `${item.kind}${item.orderId ?? ''}${i}`}
               item={item}
               on={on(item)}
-              onTake={() => onTaken(on(item) ? taken.filter((t) => takeKey(t) !== takeKey(item.take!)) : [...taken, item.take!])}
+              onTake={() => onTake(item.take!, on(item))}
               onPutOff={() => setPuttingOff(item)}
             />
           ))}
@@ -87,16 +117,29 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
           {items.length - shown.length} more, nothing urgent
         </button>
       )}
-      {vehicleId !== null && outside.isLoading && <p className="soft small">Checking maintenance, recalls and vehicle history…</p>}
-      {vehicleId !== null &&
+      {asksOutside && outside.isLoading && <p className="soft small">Checking maintenance, recalls and vehicle history…</p>}
+      {asksOutside &&
         (outside.error ? [sentence(outside.error)] : (outside.data?.sentences ?? [])).map((text) => (
           <p key={text} className="soft small">
             {text}
           </p>
         ))}
       {puttingOff && <PutOff item={puttingOff} onClose={() => setPuttingOff(null)} />}
-    </section>
+    </>
   );
+}
+
+/**
+ * What the outside is asked about, as JSON: a vehicle on file, or one that is typed as soon as its VIN or its make and model are there.
+ * Empty while there is nothing to ask.
+ */
+function useQuestion(vehicleId: number | null, typed?: Schemas['VehicleInput']): string {
+  const of = (text: string | null | undefined) => (text ?? '').trim();
+  const [vin, make, model] = [of(typed?.vin), of(typed?.make), of(typed?.model)];
+  const enough = typed !== undefined && (vin.length === 17 || (make !== '' && model !== ''));
+  const asked = enough ? JSON.stringify({ vin, make, model, engine: of(typed.engine), year: of(typed.year) }) : '';
+  const settled = useDebouncedValue(asked);
+  return vehicleId !== null ? JSON.stringify({ vehicle: vehicleId }) : asked === '' ? '' : settled;
 }
 
 /** True where something can be done about it. */

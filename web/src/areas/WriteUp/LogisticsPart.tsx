@@ -1,23 +1,5 @@
 import type { Schemas } from '../../lib/api';
-
-/** What is arranged beside the work. */
-export interface Logistics {
-  customerWaits: boolean;
-  oldPartsBack: boolean;
-  washingWanted: boolean;
-  hasPriority: boolean;
-  contactId: number | null;
-  siteId: number | null;
-}
-
-export const noLogistics: Logistics = {
-  customerWaits: false,
-  oldPartsBack: false,
-  washingWanted: false,
-  hasPriority: false,
-  contactId: null,
-  siteId: null,
-};
+import type { Logistics } from './draft';
 
 interface Props {
   record?: Schemas['CustomerSummary'];

@@ -100,13 +100,13 @@ interface CarProps {
   plate: string;
   region: string;
   vin: string;
-  make: string;
+  typed: Schemas['VehicleInput'];
   onTake: (car: Schemas['VehicleFacts']) => void;
   onVin: (vin: string) => void;
 }
 
 /** What car the plate or the VIN may be, what looks wrong about the VIN, and what is missed without one. */
-export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProps) {
+export function CarProposal({ plate, region, vin, typed, onTake, onVin }: CarProps) {
   const settled = useDebouncedValue(`${vin.replace(/\s/g, '')}|${plate.trim()}|${region}`).split('|');
   const [askedVin, askedPlate, askedRegion] = [settled[0] ?? '', settled[1] ?? '', settled[2] ?? ''];
   const byVin = askedVin.length === 17;
@@ -154,13 +154,28 @@ export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProp
             ))}
           </p>
         ))}
-      {make.trim() !== '' && vin.trim() === '' && (
-        <p className="soft small">
-          Without a VIN, recalls, maintenance schedules and labor times can't be looked up. You can add it later on the vehicle's page.
-        </p>
-      )}
+      <Coverage typed={typed} />
     </>
   );
+}
+
+/** Which lookups will not know a vehicle as it is typed. */
+function Coverage({ typed }: { typed: Schemas['VehicleInput'] }) {
+  const of = (text: string | null | undefined) => (text ?? '').trim();
+  const asked = useDebouncedValue(JSON.stringify([of(typed.make), of(typed.model), of(typed.engine), of(typed.vin)]));
+  const [make, model, engine, vin] = JSON.parse(asked) as [string, string, string, string];
+  const { data } = useQuery({
+    queryKey: ['look-up', 'coverage', asked],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/look-up/coverage', { signal, params: { query: { make, model, engine, vin } } })),
+    enabled: make !== '',
+    staleTime: 60_000,
+    placeholderData: (before) => before,
+  });
+  return (make === '' ? [] : (data ?? [])).map((text) => (
+    <p key={text} className="soft small">
+      {text}
+    </p>
+  ));
 }
 
 /** Makes to choose from while typing; whatever else is typed is taken as well. */

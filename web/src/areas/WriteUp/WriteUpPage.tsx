@@ -2,103 +2,100 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
-import { moment } from '../../lib/format';
+import { api, Problem, sentence, unwrap } from '../../lib/api';
 import { useKeys } from '../../lib/keys';
-import { useNow, useRefresh } from '../../lib/shop';
+import { useMe, useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
-import { CarPart, type CarChoice, emptyCar } from './CarPart';
-import { CustomerPart, emptyCustomer, type NewCustomer } from './CustomerPart';
+import { useSay } from '../../ui/Toasts';
+import { CarPart } from './CarPart';
+import { CustomerPart } from './CustomerPart';
+import { draftsOf, draftTitle, dropDraft, emptyCar, emptyCustomer, keepDraft, newDraft, type WriteUpDraft } from './draft';
 import { KnownPart } from './KnownPart';
-import { LogisticsPart, noLogistics } from './LogisticsPart';
-import type { TakeOver } from './takeOver';
+import { PromisePart } from './PromisePart';
 import { WorkPart } from './WorkPart';
 import './writeup.css';
 import styles from './WriteUpPage.module.css';
 
-/** Writes a car up: customer, car, concerns, work and promise on one page, in any order. */
+const PLACED = ['customer', 'vehicle', 'odometer', 'promisedAt', 'arrivesAt', 'concerns', 'keyTag'];
+
+/** Writes a car up: customer, car, concerns, work and promise on one page, in any order. What was gathered waits until it is an order. */
 export default function WriteUpPage() {
   const [search] = useSearchParams();
   const given = Number(search.get('customer')) || null;
   const givenCar = Number(search.get('vehicle')) || null;
+  const toBegin = search.get('new');
+  const me = useMe().id;
   const navigate = useNavigate();
   const refresh = useRefresh();
-  const now = useNow();
-  const [customerId, setCustomerId] = useState<number | null>(given);
-  const [customer, setCustomer] = useState<NewCustomer>(emptyCustomer);
-  const [car, setCar] = useState<CarChoice>(givenCar ? { kind: 'known', id: givenCar } : { kind: 'none' });
-  const [newCar, setNewCar] = useState(emptyCar);
-  const [odometer, setOdometer] = useState('');
-  const [confirmed, setConfirmed] = useState(false);
-  const [concerns, setConcerns] = useState<string[]>([]);
-  const [jobs, setJobs] = useState<Schemas['CannedJobView'][]>([]);
-  const [taken, setTaken] = useState<TakeOver[]>([]);
-  const [logistics, setLogistics] = useState(noLogistics);
-  const [promise, setPromise] = useState<string | null>(null);
-  const [keyTag, setKeyTag] = useState('');
+  const say = useSay();
+  const [draft, setDraft] = useState<WriteUpDraft>(
+    () => (given || givenCar || toBegin ? undefined : draftsOf(me)[0]) ?? newDraft(given, givenCar),
+  );
   const [problem, setProblem] = useState<{ field?: string; code?: string; text: string } | null>(null);
   const [busy, setBusy] = useState(false);
-  const pendingConcern = useRef('');
-
+  const put = useCallback((part: Partial<WriteUpDraft>) => setDraft((now) => ({ ...now, ...part })), []);
+  const done = useRef(false);
   useEffect(() => {
-    setCustomerId(given);
-    setCar(givenCar ? { kind: 'known', id: givenCar } : { kind: 'none' });
+    if (!done.current) keepDraft(me, draft);
+  }, [me, draft]);
+
+  const begunWith = useRef(`${given}|${givenCar}`);
+  useEffect(() => {
+    if (begunWith.current === `${given}|${givenCar}`) return;
+    begunWith.current = `${given}|${givenCar}`;
+    setDraft(newDraft(given, givenCar));
   }, [given, givenCar]);
 
-  const proposal = useQuery({
-    queryKey: ['promise'],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/write-up/promise', { signal })),
-    staleTime: 60_000,
-  }).data;
-  const typed = promise ?? proposal?.promisedAt ?? '';
-  const understood = useQuery({
-    queryKey: ['moment', typed],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/understand/moment', { signal, params: { query: { text: typed } } })),
-    enabled: typed.trim().length > 0,
-    retry: false,
-  });
+  const { customerId, car } = draft;
   const record = useQuery({
     queryKey: ['customer', customerId, 'write-up'],
     queryFn: ({ signal }) => unwrap(api.GET('/api/customers/{id}', { signal, params: { path: { id: customerId! } } })),
     enabled: customerId !== null,
   }).data;
-  const choose = (id: number | null, vehicleId?: number) => {
-    setCustomerId(id);
-    setCar(vehicleId ? { kind: 'known', id: vehicleId } : { kind: 'none' });
-    setProblem(null);
-    setTaken([]);
-    setLogistics((now) => ({ ...now, contactId: null, siteId: null }));
-    toCar.current = id !== null;
-  };
   // Once the customer's cars are there: the only one is theirs, and the hands are where the next thing is typed.
   const toCar = useRef(given !== null);
+  const choose = (id: number | null, vehicleId?: number) => {
+    setDraft((now) => ({
+      ...now,
+      customerId: id,
+      name: '',
+      adding: false,
+      // What was typed of a vehicle stays: the customer may come after it.
+      car: vehicleId ? { kind: 'known', id: vehicleId } : now.car.kind === 'known' ? { kind: 'none' } : now.car,
+      taken: [],
+      logistics: { ...now.logistics, contactId: null, siteId: null },
+    }));
+    setProblem(null);
+    toCar.current = id !== null;
+  };
   useEffect(() => {
-    if (!record || !toCar.current) return;
+    if (!record) return;
+    put({ name: record.name });
+    if (!toCar.current) return;
     toCar.current = false;
     const only = record.cars.length === 1 ? record.cars[0]! : null;
-    if (only) setCar((now) => (now.kind === 'none' ? { kind: 'known', id: only.id } : now));
+    if (only) setDraft((now) => (now.car.kind === 'none' ? { ...now, car: { kind: 'known', id: only.id } } : now));
     setTimeout(
-      () => (only || car.kind === 'known' ? document.getElementById('odometer') : document.querySelector<HTMLElement>('.carpick'))?.focus(),
+      () => (only || car.kind !== 'none' ? document.getElementById('odometer') : document.querySelector<HTMLElement>('.carpick'))?.focus(),
       0,
     );
-  }, [record, car.kind]);
-  const [begun, setBegun] = useState(false);
-  const begin = useCallback(async (text: string) => {
-    // A name is what is typed most; where the shop does not answer, nothing of it is lost.
-    const b = await unwrap(api.GET('/api/write-up/begin', { params: { query: { text } } })).catch(() => null);
-    setCustomer(
-      b
-        ? { ...emptyCustomer, firstName: b.firstName, lastName: b.lastName, businessName: b.businessName, phone: b.phone, email: b.email }
-        : { ...emptyCustomer, lastName: text.trim() },
-    );
-    if (!b?.plate && !b?.vin) return;
-    setCar({ kind: 'new' });
-    setNewCar({ ...emptyCar, plate: b.plate, vin: b.vin });
-  }, []);
+  }, [record, car.kind, put]);
+
+  const begin = useCallback(
+    async (text: string) => {
+      // A name is what is typed most; where the shop does not answer, nothing of it is lost.
+      const b = await unwrap(api.GET('/api/write-up/begin', { params: { query: { text } } })).catch(() => null);
+      const typed = b
+        ? { firstName: b.firstName, lastName: b.lastName, businessName: b.businessName, phone: b.phone, email: b.email }
+        : { lastName: text.trim() };
+      put({ adding: true, customer: { ...emptyCustomer, ...typed } });
+      if (b?.plate || b?.vin) put({ car: { kind: 'new' }, newCar: { ...emptyCar, plate: b.plate, vin: b.vin } });
+    },
+    [put],
+  );
   // The find field of the bar begins a record with what stood in it.
-  const toBegin = search.get('new');
   useEffect(() => {
-    if (toBegin) void begin(toBegin).then(() => setBegun(true));
+    if (toBegin) void begin(toBegin);
   }, [toBegin, begin]);
   const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
 
@@ -106,28 +103,33 @@ export default function WriteUpPage() {
     setBusy(true);
     setProblem(null);
     const counter = car.kind === 'counter';
-    const said = [...concerns, pendingConcern.current].filter((s) => s.trim());
-    const typedSomebody = Object.values(customer).some((v) => v?.trim());
+    const typedSomebody = Object.values(draft.customer).some((v) => v?.trim());
     try {
       const order = await unwrap(
         api.POST('/api/orders', {
           body: {
             customerId,
-            customer: customerId === null && typedSomebody ? customer : null,
+            customer: customerId === null && typedSomebody ? draft.customer : null,
             vehicleId: car.kind === 'known' ? car.id : null,
-            vehicle: car.kind === 'new' ? newCar : null,
+            vehicle: car.kind === 'new' ? draft.newCar : null,
             counterSale: counter,
-            odometer: counter ? null : odometer,
-            odometerConfirmed: confirmed,
-            concerns: said,
-            cannedJobIds: jobs.map((j) => j.id),
-            takeOver: taken,
-            promisedAt: counter && promise === null ? null : typed,
-            keyTag,
-            ...logistics,
+            withoutVehicle: car.kind === 'later',
+            notHereYet: draft.notHereYet,
+            arrivesAt: draft.notHereYet ? draft.arrivesAt : null,
+            odometer: counter ? null : draft.odometer,
+            odometerConfirmed: draft.confirmed,
+            concerns: [...draft.concerns, draft.says].filter((s) => s.trim()),
+            cannedJobIds: draft.jobs.map((j) => j.id),
+            jobs: draft.freeJobs,
+            takeOver: draft.taken,
+            promisedAt: draft.promise ?? (counter || car.kind === 'later' ? null : await proposed()),
+            keyTag: draft.keyTag,
+            ...draft.logistics,
           },
         }),
       );
+      done.current = true;
+      dropDraft(me, draft.id);
       await refresh(['floor'], ['orders']);
       void navigate(`/orders/${order.id}`);
     } catch (error) {
@@ -135,9 +137,18 @@ export default function WriteUpPage() {
       setBusy(false);
     }
   };
+  const proposed = async () => (await unwrap(api.GET('/api/write-up/promise'))).promisedAt;
+  const startOver = () => {
+    dropDraft(me, draft.id);
+    setDraft(newDraft());
+    setProblem(null);
+    say.done('Cleared. A new write-up begins.', () => {
+      setDraft(draft);
+      return Promise.resolve();
+    });
+  };
   useKeys('Write up', [{ key: 'Ctrl Enter', label: 'Create repair order', run: () => void start(), always: true }]);
-  const placed = ['customer', 'vehicle', 'odometer', 'promisedAt', 'concerns', 'keyTag'];
-  const general = problem && (!problem.field || !placed.some((p) => problem.field!.startsWith(p))) ? problem.text : null;
+  const general = problem && (!problem.field || !PLACED.some((p) => problem.field!.startsWith(p))) ? problem.text : null;
 
   return (
     <div className="writeup-frame">
@@ -145,15 +156,28 @@ export default function WriteUpPage() {
         <div className={`page-head ${styles.head}`}>
           <h1>Write up</h1>
           <span className="soft">Start with the customer or the work. Ctrl Enter creates the repair order.</span>
+          <span className="grow" />
+          <Unfinished
+            drafts={draftsOf(me).filter((other) => other.id !== draft.id)}
+            onContinue={(other) => {
+              setDraft(other);
+              setProblem(null);
+            }}
+          />
+          <button className="linkish" onClick={startOver}>
+            Clear
+          </button>
         </div>
         <div className={styles.column}>
           <CustomerPart
+            key={draft.id}
             id={customerId}
             record={record}
-            typed={customer}
-            onTyped={setCustomer}
+            typed={draft.customer}
+            onTyped={(customer) => put({ customer })}
+            adding={draft.adding}
+            onAdding={(adding) => put({ adding })}
             onBegin={begin}
-            begun={begun}
             onChoose={choose}
             problem={problem}
           />
@@ -161,34 +185,30 @@ export default function WriteUpPage() {
             record={customerId === null ? undefined : record}
             choice={car}
             onChoice={(next) => {
-              setCar(next);
-              setTaken([]);
+              put({ car: next, taken: [] });
               setProblem(null);
             }}
-            typed={newCar}
-            onTyped={setNewCar}
+            typed={draft.newCar}
+            onTyped={(newCar) => put({ newCar })}
             onKnown={choose}
             problem={problem}
           >
-            {car.kind !== 'counter' && (
+            {car.kind !== 'counter' && car.kind !== 'later' && (
               <div className="pair">
                 <Labelled
                   label="Odometer in"
                   id="odometer"
-                  value={odometer}
+                  value={draft.odometer}
                   inputMode="numeric"
-                  onText={(text) => {
-                    setOdometer(text);
-                    setConfirmed(false);
-                  }}
+                  onText={(odometer) => put({ odometer, confirmed: false })}
                   problem={problemOf('odometer')}
                 />
-                <Labelled label="Key tag" value={keyTag} onText={setKeyTag} problem={problemOf('keyTag')} />
+                <Labelled label="Key tag" value={draft.keyTag} onText={(keyTag) => put({ keyTag })} problem={problemOf('keyTag')} />
               </div>
             )}
             {problem?.code === 'odometer.lower' && (
               <label className="row">
-                <input type="checkbox" checked={confirmed} onChange={(event) => setConfirmed(event.target.checked)} />
+                <input type="checkbox" checked={draft.confirmed} onChange={(event) => put({ confirmed: event.target.checked })} />
                 The lower odometer is correct
               </label>
             )}
@@ -196,44 +216,16 @@ export default function WriteUpPage() {
           <KnownPart
             customerId={customerId}
             vehicleId={car.kind === 'known' ? car.id : null}
-            odometer={odometer}
-            canned={jobs.map((j) => j.id)}
-            taken={taken}
-            onTaken={setTaken}
+            typed={car.kind === 'new' ? draft.newCar : undefined}
+            odometer={draft.odometer}
+            canned={draft.jobs.map((j) => j.id)}
+            taken={draft.taken}
+            onTaken={(taken) => put({ taken })}
           />
         </div>
         <div className={styles.column}>
-          <WorkPart
-            concerns={concerns}
-            onConcerns={setConcerns}
-            pending={pendingConcern}
-            jobs={jobs}
-            onJobs={setJobs}
-            problem={problemOf('concerns')}
-          />
-          <section className="panel" aria-labelledby="promise-title">
-            <h2 id="promise-title">Promised time and requests</h2>
-            <Labelled
-              label="Promised time"
-              value={promise ?? (proposal ? moment(proposal.promisedAt, now) : '')}
-              onText={setPromise}
-              onFocus={(event) => event.target.select()}
-              problem={problemOf('promisedAt') ?? (understood.error && promise !== null ? sentence(understood.error) : undefined)}
-              hint={
-                promise !== null && understood.data
-                  ? `Promised ${moment(understood.data.at, now)}`
-                  : promise === null
-                    ? 'Suggested time; type to change it'
-                    : undefined
-              }
-            />
-            <LogisticsPart
-              record={customerId === null ? undefined : record}
-              counter={car.kind === 'counter'}
-              value={logistics}
-              onValue={setLogistics}
-            />
-          </section>
+          <WorkPart draft={draft} onDraft={put} problem={problemOf('concerns')} />
+          <PromisePart draft={draft} onDraft={put} record={customerId === null ? undefined : record} problemOf={problemOf} />
         </div>
       </div>
       <div className="writeup-foot">
@@ -246,7 +238,28 @@ export default function WriteUpPage() {
           </span>
         )}
         {car.kind === 'counter' && <span className="soft">Counter sale: no vehicle, no shop supplies. You can add a vehicle later.</span>}
+        {car.kind === 'later' && (
+          <span className="soft">An estimate without a vehicle, priced like any other. Add the vehicle before it is invoiced.</span>
+        )}
       </div>
     </div>
+  );
+}
+
+/** Other write-ups that were left before they became orders. */
+function Unfinished({ drafts, onContinue }: { drafts: WriteUpDraft[]; onContinue: (draft: WriteUpDraft) => void }) {
+  if (drafts.length === 0) return null;
+  return (
+    <span className="soft small">
+      Unfinished:{' '}
+      {drafts.map((draft, i) => (
+        <span key={draft.id}>
+          {i > 0 && ' · '}
+          <button className="linkish small" onClick={() => onContinue(draft)}>
+            {draftTitle(draft)}
+          </button>
+        </span>
+      ))}
+    </span>
   );
 }

@@ -84,7 +84,7 @@ export function useFacts(id: number, work: string, enabled: boolean) {
 
 /** What opens beside the sheet. */
 export type Beside =
-  | { kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'services' | 'record' | 'details' | 'send' | 'messages'; jobId?: number }
+  | { kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'known' | 'services' | 'record' | 'details' | 'send' | 'messages'; jobId?: number }
   | { kind: 'source'; lineIds: number[] }
   | { kind: 'line'; lineId: number };
 

@@ -15,10 +15,13 @@ import styles from './EarlierPanel.module.css';
 type Earlier = Schemas['EarlierJob'];
 
 const SCOPES = [
-  ['car', 'This car'],
-  ['similar', 'Like cars'],
-  ['all', 'All cars'],
+  ['car', 'This vehicle'],
+  ['similar', 'Similar vehicles'],
+  ['all', 'All vehicles'],
 ] as const;
+
+/** Names a job of an earlier order, ours or imported. */
+const keyOf = (job: Earlier) => (job.jobId === null ? `former/${job.formerOrderId}/${job.formerJob}` : String(job.jobId));
 
 /** Earlier work: searched, looked at in place, copied at today's prices. */
 export function EarlierPanel({ onClose }: { onClose: () => void }) {
@@ -27,7 +30,7 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
   const [scope, setScope] = useState<'car' | 'similar' | 'all'>('car');
   const [year, setYear] = useState('');
   const [make, setMake] = useState('');
-  const [looked, setLooked] = useState<number | null>(null);
+  const [looked, setLooked] = useState<string | null>(null);
   const now = useNow();
   const say = useSay();
   const refresh = useRefresh();
@@ -54,8 +57,8 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
       onClose();
     }, say.refused);
   return (
-    <Panel title="Earlier work" onClose={onClose} width={640}>
-      <Search label="Search earlier work" placeholder="Search: a job, a part…" value={search} onText={setSearch} />
+    <Panel title="Service history" onClose={onClose} width={640}>
+      <Search label="Search service history" placeholder="Search: a job, a part…" value={search} onText={setSearch} />
       <div className="row">
         <SegmentedControl label="Whose" value={scope} onChange={setScope} choices={SCOPES} />
         {scope === 'all' && (
@@ -79,7 +82,7 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
           </>
         )}
       </div>
-      {!found.data && <Loading what="earlier work" />}
+      {!found.data && <Loading what="the service history" />}
       {found.data?.length === 0 && (
         <Empty title="No matches">
           {scope === 'car' ? 'No such work on this vehicle here. Try Similar vehicles.' : 'No matches. Try fewer words.'}
@@ -87,13 +90,12 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
       )}
       <div className="long">
         {found.data?.map((job) => (
-          <div key={job.jobId ?? `${job.formerOrderId}-${job.formerJob}`} className="earlier">
+          <div key={keyOf(job)} className="earlier">
             <button
               data-stop
               className="fact-row"
-              aria-expanded={looked === job.jobId}
-              disabled={job.jobId === null && closed}
-              onClick={() => (job.jobId === null ? void copyFormer(job) : setLooked(looked === job.jobId ? null : job.jobId))}
+              aria-expanded={looked === keyOf(job)}
+              onClick={() => setLooked(looked === keyOf(job) ? null : keyOf(job))}
             >
               <span className="grow">
                 <b>{job.title}</b>
@@ -111,8 +113,12 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
               </span>
               <span className="right nowrap">{amount(job.subtotal)}</span>
             </button>
-            {looked === job.jobId && job.jobId !== null && (
-              <Look jobId={job.jobId} busy={busy || closed} onCopy={() => void taking({ kind: 'Earlier', id: job.jobId }, job.title)} />
+            {looked === keyOf(job) && (
+              <Look
+                job={job}
+                busy={busy || closed}
+                onCopy={() => void (job.jobId === null ? copyFormer(job) : taking({ kind: 'Earlier', id: job.jobId }, job.title))}
+              />
             )}
           </div>
         ))}
@@ -121,11 +127,19 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
   );
 }
 
-function Look({ jobId, busy, onCopy }: { jobId: number; busy: boolean; onCopy: () => void }) {
+function Look({ job, busy, onCopy }: { job: Earlier; busy: boolean; onCopy: () => void }) {
   const { orderId } = useActions();
   const look = useQuery({
-    queryKey: ['earlier-look', orderId, jobId],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/earlier/{jobId}', { signal, params: { path: { id: orderId, jobId } } })),
+    queryKey: ['earlier-look', orderId, keyOf(job)],
+    queryFn: ({ signal }) =>
+      job.jobId === null
+        ? unwrap(
+            api.GET('/api/orders/{id}/earlier/former/{formerOrderId}/{job}', {
+              signal,
+              params: { path: { id: orderId, formerOrderId: job.formerOrderId!, job: job.formerJob! } },
+            }),
+          )
+        : unwrap(api.GET('/api/orders/{id}/earlier/{jobId}', { signal, params: { path: { id: orderId, jobId: job.jobId } } })),
   }).data;
   if (!look) return <Loading what="its lines" />;
   return (

@@ -63,7 +63,7 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
               disabled={closed}
               onChange={(event) => assign(event.target.value, whole)}
             >
-              <option value="">{whole ? 'choose a technician' : technicians.size > 1 ? 'several' : 'nobody yet'}</option>
+              <option value="">{whole ? 'choose a technician' : technicians.size > 1 ? 'several' : 'unassigned'}</option>
               {people.map((s) => (
                 <option key={s.id} value={s.id}>
                   {s.shortName}

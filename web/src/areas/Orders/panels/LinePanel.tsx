@@ -1,7 +1,7 @@
 import type { Schemas } from '../../../lib/api';
 import { amount, figure, typedQuantity, unitAmount } from '../../../lib/format';
 import { useMay, useRefresh, useShop } from '../../../lib/shop';
-import { EditCell } from '../../../ui/EditCell';
+import { PhraseCell } from '../sheet/PhraseCell';
 import { Empty } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
 import { FilesPart } from '../../Documents/FilesPart';
@@ -43,9 +43,10 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
         <label className="soft small" htmlFor="note-customer">
           Customer note (prints on estimate and invoice)
         </label>
-        <EditCell
+        <PhraseCell
+          id="note-customer"
+          use="Note"
           label="Customer note"
-          multiline
           value={line.noteForCustomer}
           commit={set('noteForCustomer', line.noteForCustomer)}
           disabled={closed}
@@ -69,10 +70,13 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
             )}
           </p>
         )}
-        <label className="soft small">Internal note</label>
-        <EditCell
+        <label className="soft small" htmlFor="note-inside">
+          Internal note
+        </label>
+        <PhraseCell
+          id="note-inside"
+          use="Note"
           label="Internal note"
-          multiline
           value={line.noteInside}
           commit={set('noteInside', line.noteInside)}
           disabled={closed}
@@ -100,7 +104,7 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
               disabled={closed}
               onChange={(event) => void set('technicianId', String(line.technicianId ?? ''))(event.target.value).catch(say.refused)}
             >
-              <option value="">nobody yet</option>
+              <option value="">unassigned</option>
               {shop?.staff
                 .filter((s) => s.role === 'Technician')
                 .map((s) => (

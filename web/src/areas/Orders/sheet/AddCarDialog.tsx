@@ -11,7 +11,7 @@ import { Combo } from '../../../ui/Combo';
 import { Labelled } from '../../../ui/Labelled';
 import { Plate } from '../../../ui/Plate';
 import { useSay } from '../../../ui/Toasts';
-import { emptyCar } from '../../WriteUp/CarPart';
+import { emptyCar } from '../../WriteUp/draft';
 import { useActions, useHeader } from '../../../lib/order/useSheet';
 
 /** A sale over the counter becomes an order with a car: one on file, or a new one of the customer's. */

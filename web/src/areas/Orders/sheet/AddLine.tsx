@@ -5,6 +5,7 @@ import { useSay } from '../../../ui/Toasts';
 import { CarQuestions } from './CarQuestions';
 import { focusLine } from './grid';
 import { rows, useCatalogSearch } from './useCatalogSearch';
+import { usePhrases } from '../../../ui/usePhrases';
 import { useActions, type Job, type LineKind } from '../../../lib/order/useSheet';
 
 const WORDS: Record<LineKind, string> = { Labor: 'Labor', Part: 'Part', Sublet: 'Sublet', Fee: 'Fee', Text: 'Comment (no price)' };
@@ -56,6 +57,12 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
     content: <span className="clip">New job "{typed}"</span>,
     take: () => void run(async () => ({ jobId: (await edits.addJob(typed)).id })),
   };
+  const phrases = usePhrases(job ? 'Description' : 'JobTitle', text, used && typed !== '', (words) => {
+    void run(async () => {
+      if (!job) return { jobId: (await edits.addJob(words)).id };
+      return { jobId: job.id, lineId: (await edits.addLine(job.id, { kind: 'Labor', description: words })).id };
+    });
+  });
   const choices = [
     // A whole job does not go into another: it becomes one of its own.
     ...rows(
@@ -65,6 +72,7 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
         void run(() => edits.take({ ...item.take, jobId: item.isWholeJob ? null : (job?.id ?? null) }, item.title));
       },
     ),
+    ...phrases.choices.filter((choice) => choice.kind === 'Phrase'),
     ...(typed ? (job ? (['Labor', 'Part', 'Fee', 'Sublet', 'Text'] as const).map(free) : [newJob]) : []),
   ];
   return (
@@ -72,6 +80,7 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
       <Combo
         inputRef={inputRef}
         autoFocus={first}
+        staysShut
         label={job ? `Add to ${job.title}` : 'New job'}
         placeholder={
           job
@@ -84,6 +93,7 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
         onText={setText}
         choices={choices}
         pending={found.pending}
+        onDelete={phrases.forget}
         // Typed and entered blindly: the shop's own, or else what was typed; never what another answered in between.
         meant={found.hasOwn ? choices[0] : choices.find((choice) => choice.key.startsWith('free'))}
         foot={

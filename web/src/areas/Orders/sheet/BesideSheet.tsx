@@ -6,6 +6,7 @@ import { CannedPanel } from '../panels/CannedPanel';
 import { EarlierPanel } from '../panels/EarlierPanel';
 import { FactsPanel } from '../panels/FactsPanel';
 import { GuidePanel } from '../panels/GuidePanel';
+import { KnownPanel } from '../panels/KnownPanel';
 import { JobPanel } from '../panels/JobPanel';
 import { LinePanel } from '../panels/LinePanel';
 import { ServicesPanel } from '../panels/ServicesPanel';
@@ -31,6 +32,8 @@ export default function BesideSheet({ beside, facts, onClose }: Props) {
       return <CannedPanel onClose={onClose} />;
     case 'earlier':
       return <EarlierPanel onClose={onClose} />;
+    case 'known':
+      return <KnownPanel onClose={onClose} />;
     case 'services':
       return <ServicesPanel onClose={onClose} />;
     case 'source':

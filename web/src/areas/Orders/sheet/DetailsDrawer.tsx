@@ -13,6 +13,7 @@ import { headerText, useActions, useHeader } from '../../../lib/order/useSheet';
 import styles from './DetailsDrawer.module.css';
 
 const CHECKS = [
+  ['onPremises', 'Vehicle is in the shop'],
   ['customerWaits', 'Customer waiting'],
   ['hasPriority', 'Priority'],
   ['oldPartsBack', 'Return old parts'],
@@ -91,7 +92,7 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
           </>
         )}
         <div className="checks">
-          {CHECKS.filter(([field]) => head.vehicle || field !== 'washingWanted').map(([field, label]) => (
+          {CHECKS.filter(([field]) => head.vehicle || (field !== 'washingWanted' && field !== 'onPremises')).map(([field, label]) => (
             <Check key={field} checked={head[field]} disabled={closed} onCheck={(on) => set(field)(String(on))}>
               {label}
             </Check>

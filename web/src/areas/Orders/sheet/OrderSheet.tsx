@@ -183,6 +183,7 @@ export default function OrderSheet() {
           { key: 'F', label: 'Vehicle specs', run: openBeside('facts') },
           { key: 'G', label: 'Labor guide', run: openBeside('guide') },
           { key: 'H', label: 'Service history, this vehicle and similar ones', run: openBeside('earlier') },
+          { key: 'V', label: 'Alerts and history', run: openBeside('known') },
           { key: 'Y', label: 'Maintenance schedule', run: openBeside('services') },
           { key: 'I', label: 'Check-in sheet', run: () => setCheckingIn(true) },
         ]

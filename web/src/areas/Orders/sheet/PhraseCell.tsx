@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { Problem, sentence, type Schemas } from '../../../lib/api';
 import { Combo } from '../../../ui/Combo';
-import { usePhrases } from '../../WriteUp/usePhrases';
+import { usePhrases } from '../../../ui/usePhrases';
 
 interface Props {
   id: string;

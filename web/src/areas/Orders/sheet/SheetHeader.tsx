@@ -9,7 +9,8 @@ import { EditCell } from '../../../ui/EditCell';
 import { useOffered } from '../../Messaging/useThread';
 import { Plate } from '../../../ui/Plate';
 import { useSay } from '../../../ui/Toasts';
-import { headerText, useActions, useAround, useHeader } from '../../../lib/order/useSheet';
+import { useKnownOnOrder } from '../panels/useKnownOnOrder';
+import { headerText, useActions, useAround, useHeader, useJobs } from '../../../lib/order/useSheet';
 import styles from './SheetHeader.module.css';
 
 interface Props {
@@ -38,6 +39,8 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
   const now = useNow();
   const say = useSay();
   const mayPlan = useMay('PlanWork');
+  const mayWriteUp = useMay('WriteUp');
+  const { pressing } = useKnownOnOrder(mayWriteUp ? head : undefined, useJobs(), orderId);
   const [busy, setBusy] = useState(false);
   const { vehicle, customer } = head;
   const header =
@@ -55,6 +58,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
       : 'No earlier odometer';
   const about = [vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '', vehicle?.color, `by ${head.writer}`].filter(Boolean);
   const marks = [
+    vehicle && !head.onPremises && !closed ? 'Not in the shop' : '',
     head.hasPriority ? 'Priority' : '',
     head.customerWaits ? 'Customer waiting' : '',
     head.oldPartsBack ? 'Return old parts' : '',
@@ -68,7 +72,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
     <>
       <div className="sheet-head">
         {vehicle?.photoHash && <img className="face" src={`/api/photos/${vehicle.photoHash}`} alt="" />}
-        {vehicle ? <Plate text={vehicle.plate} large /> : <span className="plate large">COUNTER</span>}
+        {vehicle ? <Plate text={vehicle.plate} large /> : <span className="plate large">{head.counterSale ? 'COUNTER' : 'ESTIMATE'}</span>}
         <div className={vehicle ? 'car-block' : 'clip'}>
           <h1 className="clip">
             {vehicle ? (
@@ -76,7 +80,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
                 {vehicle.description}
               </Link>
             ) : (
-              head.title || 'Counter sale'
+              head.title || (head.counterSale ? 'Counter sale' : 'No vehicle yet')
             )}
           </h1>
           <div className="soft about">
@@ -148,7 +152,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
         {(customer?.alert || vehicle?.warning) && (
           <span className="alert-mark nowrap">{[customer?.alert, vehicle?.warning].filter(Boolean).join(' · ')}</span>
         )}
-        {head.counterSale && !closed && (
+        {!vehicle && !closed && (
           <button className="linkish nowrap" onClick={onAddCar}>
             Add vehicle…
           </button>
@@ -224,6 +228,11 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
           </>
         )}
         <span className="grow" />
+        {mayWriteUp && vehicle && pressing > 0 && !closed && (
+          <button className="linkish nowrap strong" onClick={() => open({ kind: 'known' })}>
+            {pressing === 1 ? '1 alert' : `${pressing} alerts`}
+          </button>
+        )}
         <span className="marks clip" title={marks.join(' · ')}>
           {marks.join(' · ')}
         </span>

@@ -25,7 +25,15 @@ const TYPES: [FieldType, string][] = [
   ['Choice', 'list'],
   ['YesNo', 'yes or no'],
 ];
-const USES: Record<Schemas['PhraseUse'], string> = { Complaint: 'concerns', Cause: 'causes', Correction: 'corrections' };
+const USES: Record<Schemas['PhraseUse'], string> = {
+  Complaint: 'concerns',
+  Cause: 'causes',
+  Correction: 'corrections',
+  JobTitle: 'job titles',
+  Description: 'lines',
+  Note: 'notes',
+  Finding: 'findings',
+};
 
 /** Labels, fields, texts and phrases of the shop's own. */
 export default function OwnPage() {

@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261128170000_Begin")]
+    [Migration("20261128190500_Begin")]
     partial class Begin
     {
         /// <inheritdoc />
@@ -715,6 +715,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Taxable")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -2243,6 +2246,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<bool>("OldPartsBack")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("OnPremises")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime>("OpenedAt")
                         .HasColumnType("TEXT");
 
@@ -2458,10 +2464,10 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("ById")
+                    b.Property<long?>("BranchId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<bool>("ByPhone")
+                    b.Property<long>("ById")
                         .HasColumnType("INTEGER");
 
                     b.Property<DateTime>("CreatedAt")
@@ -2472,6 +2478,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<Guid>("IdempotencyKey")
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("MessageId")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("Number")
                         .HasColumnType("INTEGER");
@@ -2492,6 +2501,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Trouble")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Way")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
@@ -2611,6 +2623,44 @@ namespace Yardstick.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("Suppliers");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBranch", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("DeliveryTimes")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Phone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SupplierId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SupplierId");
+
+                    b.ToTable("SupplierBranch");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Schedule.Bay", b =>
@@ -4035,6 +4085,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBranch", b =>
+                {
+                    b.HasOne("Yardstick.Core.Purchasing.Supplier", null)
+                        .WithMany("Branches")
+                        .HasForeignKey("SupplierId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Setup.ExtraValue", b =>
                 {
                     b.HasOne("Yardstick.Core.Setup.ExtraField", null)
@@ -4144,6 +4203,11 @@ namespace Yardstick.Data.Migrations
             modelBuilder.Entity("Yardstick.Core.Purchasing.PurchaseOrder", b =>
                 {
                     b.Navigation("Lines");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.Supplier", b =>
+                {
+                    b.Navigation("Branches");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Vehicles.Vehicle", b =>

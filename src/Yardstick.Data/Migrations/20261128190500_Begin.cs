@@ -665,7 +665,9 @@ namespace Yardstick.Data.Migrations
                     Trouble = table.Column<string>(type: "TEXT", nullable: false),
                     CreatedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
-                    ByPhone = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Way = table.Column<int>(type: "INTEGER", nullable: false),
+                    BranchId = table.Column<long>(type: "INTEGER", nullable: true),
+                    MessageId = table.Column<long>(type: "INTEGER", nullable: true),
                     Tries = table.Column<int>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
@@ -1241,7 +1243,8 @@ namespace Yardstick.Data.Migrations
                     HoursPerUnit = table.Column<long>(type: "INTEGER", nullable: false),
                     CostPerUnit = table.Column<long>(type: "INTEGER", nullable: false),
                     Taxable = table.Column<bool>(type: "INTEGER", nullable: false),
-                    PassThrough = table.Column<bool>(type: "INTEGER", nullable: false)
+                    PassThrough = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -1279,6 +1282,31 @@ namespace Yardstick.Data.Migrations
                         name: "FK_PurchaseOrderLines_PurchaseOrders_PurchaseOrderId",
                         column: x => x.PurchaseOrderId,
                         principalTable: "PurchaseOrders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "SupplierBranch",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    SupplierId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Phone = table.Column<string>(type: "TEXT", nullable: false),
+                    Address = table.Column<string>(type: "TEXT", nullable: false),
+                    DeliveryTimes = table.Column<string>(type: "TEXT", nullable: false),
+                    RetiredAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_SupplierBranch", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_SupplierBranch_Suppliers_SupplierId",
+                        column: x => x.SupplierId,
+                        principalTable: "Suppliers",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
                 });
@@ -1368,6 +1396,7 @@ namespace Yardstick.Data.Migrations
                     KeysAt = table.Column<string>(type: "TEXT", nullable: false),
                     CarAt = table.Column<string>(type: "TEXT", nullable: false),
                     ArrivesAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    OnPremises = table.Column<bool>(type: "INTEGER", nullable: false),
                     OdometerIn = table.Column<int>(type: "INTEGER", nullable: true),
                     OdometerOut = table.Column<int>(type: "INTEGER", nullable: true),
                     OpenedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
@@ -2454,6 +2483,11 @@ namespace Yardstick.Data.Migrations
                 column: "OrderId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_SupplierBranch_SupplierId",
+                table: "SupplierBranch",
+                column: "SupplierId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Suppliers_Code",
                 table: "Suppliers",
                 column: "Code",
@@ -2708,7 +2742,7 @@ namespace Yardstick.Data.Migrations
                 name: "StockMovements");
 
             migrationBuilder.DropTable(
-                name: "Suppliers");
+                name: "SupplierBranch");
 
             migrationBuilder.DropTable(
                 name: "TerminalPeople");
@@ -2751,6 +2785,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Reminders");
+
+            migrationBuilder.DropTable(
+                name: "Suppliers");
 
             migrationBuilder.DropTable(
                 name: "Orders");

@@ -1,9 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createElement, useCallback } from 'react';
-import { api, unwrap, type Schemas } from '../../lib/api';
-import { useDebouncedValue } from '../../lib/useDebouncedValue';
-import type { Choice } from '../../ui/Combo';
-import { useSay } from '../../ui/Toasts';
+import { api, unwrap, type Schemas } from '../lib/api';
+import { useDebouncedValue } from '../lib/useDebouncedValue';
+import type { Choice } from './Combo';
+import { useSay } from './Toasts';
 
 /** The shop's phrases and trouble codes that fit what is being typed. */
 export function usePhrases(use: Schemas['PhraseUse'], text: string, enabled: boolean, onTake: (text: string) => void) {
