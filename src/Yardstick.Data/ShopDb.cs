@@ -155,6 +155,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Suppliers.</summary>
     public DbSet<Supplier> Suppliers => Set<Supplier>();
 
+    /// <summary>Branches of suppliers.</summary>
+    public DbSet<SupplierBranch> SupplierBranches => Set<SupplierBranch>();
+
     /// <summary>Suppliers whose service says prices and stock.</summary>
     public IQueryable<Supplier> AskedSuppliers => Suppliers.Where(s => s.Way == SupplierOrderWay.Electronic && s.RetiredAt == null);
 

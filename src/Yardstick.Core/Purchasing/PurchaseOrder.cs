@@ -1,4 +1,5 @@
 using System.Linq.Expressions;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Values;
 
@@ -195,12 +196,12 @@ public class PurchaseOrder
     /// <param name="state">Where the email is.</param>
     /// <param name="why">What the mail server said.</param>
     /// <param name="supplier">Whom it went to.</param>
-    public static string EmailTrouble(Messaging.MessageState state, string why, Supplier supplier) =>
+    public static string EmailTrouble(MessageState state, string why, Supplier supplier) =>
         state switch
         {
-            Messaging.MessageState.Failed => $"The email to {supplier.Name} was not sent: {why} Send it again, or call them.",
-            Messaging.MessageState.MayHaveBeenSent => $"The email to {supplier.Name} may not have gone out. Call them, or send it again.",
-            Messaging.MessageState.Waiting when why.Length > 0 =>
+            MessageState.Failed => $"The email to {supplier.Name} was not sent: {why} Send it again, or call them.",
+            MessageState.MayHaveBeenSent => $"The email to {supplier.Name} may not have gone out. Call them, or send it again.",
+            MessageState.Waiting when why.Length > 0 =>
                 $"The email to {supplier.Name} has not gone out yet: {why} It will be sent again automatically.",
             _ => "",
         };

@@ -17,6 +17,8 @@ internal sealed class ImportsMapping
         builder.HasIndex(o => o.Number);
         builder.HasIndex(o => o.CustomerId);
         builder.HasIndex(o => o.VehicleId);
+        // The latest first, whosever they are.
+        builder.HasIndex(o => o.On);
         builder.HasOne<Customer>().WithMany().HasForeignKey(o => o.CustomerId).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<Vehicle>().WithMany().HasForeignKey(o => o.VehicleId).OnDelete(DeleteBehavior.Restrict);
     }

@@ -1382,6 +1382,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("Number");
 
+                    b.HasIndex("On");
+
                     b.HasIndex("VehicleId");
 
                     b.ToTable("FormerOrders");
@@ -2657,7 +2659,7 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("SupplierId");
 
-                    b.ToTable("SupplierBranch");
+                    b.ToTable("SupplierBranches");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Schedule.Bay", b =>

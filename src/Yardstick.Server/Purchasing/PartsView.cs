@@ -30,13 +30,7 @@ public static class PartsView
     );
 
     /// <summary>A supplier.</summary>
-    public sealed record SupplierView(
-        long Id,
-        string Name,
-        string Phone,
-        SupplierOrderWay Way,
-        IReadOnlyList<SupplierBranchView> Branches
-    );
+    public sealed record SupplierView(long Id, string Name, string Phone, SupplierOrderWay Way, IReadOnlyList<SupplierBranchView> Branches);
 
     /// <summary>A branch of a supplier that can be ordered from.</summary>
     public sealed record SupplierBranchView(long Id, string Name);

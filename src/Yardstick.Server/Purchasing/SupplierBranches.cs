@@ -14,15 +14,7 @@ public static class SupplierBranches
     private const string Target = "branch";
 
     /// <summary>A branch, each field as typed.</summary>
-    public sealed record BranchDetail(
-        long Id,
-        int Version,
-        string Name,
-        string Phone,
-        string Address,
-        string DeliveryTimes,
-        bool Retired
-    );
+    public sealed record BranchDetail(long Id, int Version, string Name, string Phone, string Address, string DeliveryTimes, bool Retired);
 
     /// <summary>A new branch.</summary>
     public sealed record BranchRequest(string? Name);

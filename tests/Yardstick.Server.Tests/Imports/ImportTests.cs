@@ -339,6 +339,24 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 Assert.Contains(words, text, StringComparison.Ordinal);
         }
 
+        // It is found from orders of other vehicles as well, and looked at before it is copied.
+        var elsewhere = await mina.PostAsync(
+            "orders",
+            new { customer = new { lastName = "Elsewhere" }, vehicle = new { plate = "ELS 1", make = "Other" } }
+        );
+        foreach (var (query, hits) in new[] { ("scope=car&q=pads", 0), ("scope=all&q=ceramic", 1), ("scope=all&q=gearbox", 0) })
+            Assert.Equal(
+                hits,
+                (await mina.GetAsync($"orders/{elsewhere.Id()}/earlier?{query}")).AsArray().Count(j => j!.Text("number") == "A-77")
+            );
+        var look = await mina.GetAsync($"orders/{elsewhere.Id()}/earlier/former/{found.Id()}/0");
+        Assert.Equal((233.90m, 2), (look.Number("then"), look.List("lines").Count));
+        Assert.NotEqual(look.Number("then"), look.Number("now"));
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await mina.SendAsync(HttpMethod.Get, $"orders/{elsewhere.Id()}/earlier/former/{found.Id()}/7")).Status
+        );
+
         var job = (await mina.PostAsync("orders/2501/jobs/former", new { formerOrderId = found.Id(), job = 0 })).Id();
         var copied = (await mina.SheetAsync(2501)).List("jobs").Single(j => j!.Id() == job)!;
         var pads = copied.List("lines")[1]!;

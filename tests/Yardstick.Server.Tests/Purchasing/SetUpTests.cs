@@ -86,4 +86,60 @@ public class SetUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await ingrid.PostAsync($"catalog-parts/{id}/withdraw", new { withdrawn = true });
         Assert.True((await ingrid.GetAsync($"catalog-parts/{id}"))["withdrawn"]!.GetValue<bool>());
     }
+
+    [Fact]
+    public async Task What_comes_along_with_a_part_is_set_up_and_lands_with_it()
+    {
+        using var ingrid = await shop.SignInAsync("ingrid");
+        using var mina = await shop.SignInAsync("mina");
+        var part = (await ingrid.PostAsync("catalog-parts", new { number = "CAM-1", description = "Camera, forward" })).Id();
+        await ingrid.PostAsync(
+            $"catalog-parts/{part}",
+            new
+            {
+                field = "unitCost",
+                value = "80",
+                version = 1,
+            }
+        );
+        var addOn = (await ingrid.PostAsync($"catalog-parts/{part}/add-ons", new { label = "Aim the camera" })).Id();
+        await ingrid.RefusedAsync($"catalog-parts/{part}/add-ons", new { label = "aim the camera" });
+        foreach (var (field, value, version) in new[] { ("amountPerUnit", "95", 1), ("hoursPerUnit", "0.7", 2) })
+            await ingrid.PostAsync(
+                $"catalog-parts/{part}/add-ons/{addOn}",
+                new
+                {
+                    field,
+                    value,
+                    version,
+                }
+            );
+        using var other = await shop.SignInAsync("ingrid");
+        await other.RefusedAsync(
+            $"catalog-parts/{part}/add-ons/{addOn}",
+            new
+            {
+                field = "amountPerUnit",
+                value = "90",
+                version = 1,
+            },
+            HttpStatusCode.Conflict
+        );
+        var (order, job) = await mina.WriteUpAsync();
+        await mina.PostAsync(
+            $"orders/{order}/take",
+            new
+            {
+                kind = "stock",
+                id = part,
+                jobId = job,
+            }
+        );
+        var companion = Assert.Single((await mina.SheetAsync(order))["jobs"]![0]!.List("companions"), c =>
+            c!.Text("code") == "AIM-THE-CAMERA"
+        )!;
+        Assert.Equal(95m, companion.Number("each"));
+        await ingrid.SendAsync(HttpMethod.Delete, $"catalog-parts/{part}/add-ons/{addOn}");
+        Assert.Empty((await ingrid.GetAsync($"catalog-parts/{part}")).List("addOns"));
+    }
 }

@@ -23,6 +23,7 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "Shops",
         "Staff",
         "Suppliers",
+        "SupplierBranches",
         "Bays",
         "Stages",
         "PolicyVersions",

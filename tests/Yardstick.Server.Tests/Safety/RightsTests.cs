@@ -69,7 +69,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["POST /api/catalog-parts/{id:long}/add-ons"] = "MO",
         ["POST /api/catalog-parts/{id:long}/add-ons/{addOnId:long}"] = "MO",
         ["DELETE /api/catalog-parts/{id:long}/add-ons/{addOnId:long}"] = "MO",
-        ["GET /api/orders/{id:long}/earlier/former/{formerOrderId:long}/{job:int}"] = "WPMO",
+        ["GET /api/orders/{id:long}/earlier/former/{formerOrderId:long}/{job:long}"] = "WPMO",
         ["POST /api/orders/{id:long}/advisories"] = "WMO",
         ["GET /api/look-up/coverage"] = "WMO",
         ["GET /api/vehicles/{id:long}/answers"] = "WPMO",

@@ -563,4 +563,131 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.True((await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Flag("hasPriority"));
         await ana.RefusedAsync("bench/orders/999999/vin", new { vin = "1TNAHBE04CK021424" }, HttpStatusCode.NotFound);
     }
+
+    [Fact]
+    public async Task A_vehicle_new_to_the_shop_is_known_by_its_vin_and_by_its_make()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        string vin;
+        await using (var db = shop.OpenDb())
+            vin = (await db.Vehicles.Where(v => v.Id == 1).Select(v => v.Vin).SingleAsync()).Text;
+        var known = (await OutsideAsync(mina, 1)).List("items").Select(i => i!.Text("kind")).Where(k => k is "Recall" or "Past").ToList();
+        var typed = (await mina.GetAsync($"write-up/known-outside?vin={vin}&make=Tarnow&model=Petrel&engine=2.0&year=2018&odometer=60000"))
+            .List("items")
+            .Select(i => i!.Text("kind"))
+            .ToList();
+        Assert.NotEmpty(known);
+        Assert.All(known, kind => Assert.Contains(kind, typed));
+        Assert.Contains("Service", typed);
+        // What can't be read yet asks nobody.
+        Assert.Empty((await mina.GetAsync("write-up/known-outside?vin=123")).List("items"));
+        Assert.Contains(
+            "recalls",
+            (await mina.GetAsync("look-up/coverage?make=Tarnow&model=Petrel")).AsArray().Single()!.GetValue<string>()
+        );
+        Assert.Contains(
+            "specs for Morgan",
+            string.Join(' ', (await mina.GetAsync($"look-up/coverage?make=Morgan&vin={vin}")).AsArray().Select(t => t!.GetValue<string>())),
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public async Task What_is_known_is_taken_onto_an_order_that_is_open_already()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var car = await NewCarAsync(mina, "KNO 1");
+        var order = (await mina.GetAsync($"vehicles/{car}"))["openOrderId"]!.GetValue<long>();
+        await mina.PostAsync($"vehicles/{car}/reminders", new { title = "Cabin air filter", everyMonths = "12" });
+        var reminder = (await KnownAsync(mina, car)).First(k => k!.Text("kind") == "Reminder")!["take"]!;
+        await mina.PostAsync($"orders/{order}/advisories", reminder);
+        Assert.Contains((await mina.SheetAsync(order)).List("jobs"), j => j!.Text("title").StartsWith("Cabin", StringComparison.Ordinal));
+        await mina.RefusedAsync(
+            $"orders/{order}/advisories",
+            new
+            {
+                kind = "Finding",
+                id = 1,
+                title = "",
+            },
+            HttpStatusCode.NotFound
+        );
+    }
+
+    [Fact]
+    public async Task Free_jobs_a_later_drop_off_and_an_estimate_without_a_vehicle()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var later = await mina.PostAsync(
+            "orders",
+            new
+            {
+                customerId = 1,
+                vehicleId = 1,
+                notHereYet = true,
+                arrivesAt = "tomorrow 8",
+                jobs = new[] { "Find the rattle", " " },
+            }
+        );
+        var sheet = await mina.SheetAsync(later.Id());
+        Assert.Equal(("Expected", false), (sheet.Text("stage"), sheet.Flag("onPremises")));
+        Assert.Equal("Find the rattle", Assert.Single(sheet.List("jobs"))!.Text("title"));
+        Assert.Contains((await mina.GetAsync("phrases/fitting?use=JobTitle&text=rattle")).AsArray(), p =>
+            p!.Text("text") == "Find the rattle"
+        );
+        await mina.PostAsync(
+            $"orders/{later.Id()}/header",
+            new
+            {
+                field = "onPremises",
+                value = "true",
+                version = 99,
+            }
+        );
+        Assert.Equal("Here", (await mina.SheetAsync(later.Id())).Text("stage"));
+
+        var estimate = await mina.PostAsync("orders", new { customerId = 1, withoutVehicle = true });
+        var job = (await mina.PostAsync($"orders/{estimate.Id()}/jobs", new { title = "Brakes" })).Id();
+        await mina.PostAsync(
+            $"orders/{estimate.Id()}/jobs/{job}/lines",
+            new
+            {
+                kind = "Labor",
+                description = "Replace",
+                hours = "2",
+            }
+        );
+        var priced = await mina.SheetAsync(estimate.Id());
+        Assert.True(priced["vehicle"] is null && !priced.Flag("counterSale"));
+        // Priced as work on a vehicle: with shop supplies, which no counter sale has.
+        Assert.NotEqual(0m, priced["figures"]!.Number("supplies"));
+        await mina.ApproveAsync(estimate.Id(), job);
+        Assert.Contains((await mina.GetAsync($"orders/{estimate.Id()}/obstacles")).AsArray(), o => o!.Text("code") == "order.noVehicle");
+        await mina.RefusedAsync("orders", new { customerId = 1 });
+    }
+
+    [Fact]
+    public async Task What_was_answered_about_a_vehicle_is_seen_corrected_and_asked_again()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var car = await NewCarAsync(mina, "ANS 1");
+        var order = (await mina.GetAsync($"vehicles/{car}"))["openOrderId"]!.GetValue<long>();
+        await mina.PostAsync(
+            $"orders/{order}/answers",
+            new
+            {
+                question = "brakes",
+                text = "Which front brakes?",
+                answer = "15 inch",
+            }
+        );
+        var answer = Assert.Single((await mina.GetAsync($"vehicles/{car}/answers")).AsArray())!;
+        Assert.Equal(("Which front brakes?", "15 inch"), (answer.Text("text"), answer.Text("answer")));
+        await mina.PostAsync($"vehicles/{car}/answers/{answer.Id()}", new { answer = "16 inch" });
+        Assert.Equal("16 inch", (await mina.GetAsync($"vehicles/{car}/answers"))[0]!.Text("answer"));
+        await mina.RefusedAsync($"vehicles/{car}/answers/{answer.Id()}", new { answer = new string('x', 101) });
+        await mina.RefusedAsync($"vehicles/1/answers/{answer.Id()}", new { answer = "17" }, HttpStatusCode.NotFound);
+        await mina.PostAsync($"vehicles/{car}/answers/{answer.Id()}", new { answer = "" });
+        Assert.Empty((await mina.GetAsync($"vehicles/{car}/answers")).AsArray());
+    }
 }

@@ -62,7 +62,11 @@ public partial class Order
         if (SetHeader("arrivesAt", typed, localNow, actor).Problem is { } unreadable)
             return unreadable;
         return Stage == Stage.Expected && ArrivesAt < localNow
-            ? new Problem("arrival.past", "That drop-off time is in the past. Enter a later time, or mark the vehicle as in the shop.", "arrivesAt")
+            ? new Problem(
+                "arrival.past",
+                "That drop-off time is in the past. Enter a later time, or mark the vehicle as in the shop.",
+                "arrivesAt"
+            )
             : Result.Done;
     }
 

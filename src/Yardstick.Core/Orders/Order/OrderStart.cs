@@ -47,5 +47,9 @@ public sealed record OrderStart
     );
 
     /// <summary>Nobody said which car it is for.</summary>
-    public static readonly Problem NoVehicle = new("writeUp.vehicle", "Choose or enter the vehicle, or choose Counter sale or No vehicle yet.", "vehicle");
+    public static readonly Problem NoVehicle = new(
+        "writeUp.vehicle",
+        "Choose or enter the vehicle, or choose Counter sale or No vehicle yet.",
+        "vehicle"
+    );
 }

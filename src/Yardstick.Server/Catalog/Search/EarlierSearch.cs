@@ -109,14 +109,7 @@ public static class EarlierSearch
         return year is { } built ? cars.Where(v => v.Year == built) : cars;
     }
 
-    private static async Task<List<EarlierJob>> JobsAsync(
-        ShopDb db,
-        long id,
-        Vehicle? car,
-        IQueryable<Vehicle> cars,
-        string? q,
-        Shop shop
-    )
+    private static async Task<List<EarlierJob>> JobsAsync(ShopDb db, long id, Vehicle? car, IQueryable<Vehicle> cars, string? q, Shop shop)
     {
         var jobs = db.Jobs.Where(j => j.RemovedAt == null && j.OrderId != id);
         if (FindQuery.WordsOf(q ?? "") is { Length: > 0 } words)

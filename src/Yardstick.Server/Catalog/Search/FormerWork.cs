@@ -21,7 +21,7 @@ public static class FormerWork
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapGet("/orders/{id:long}/earlier/former/{formerOrderId:long}/{job:int}", LookAsync)
+        api.MapGet("/orders/{id:long}/earlier/former/{formerOrderId:long}/{job:long}", LookAsync)
             .Asks(Permission.SeeOrders)
             .Produces<EarlierSearch.EarlierLook>()
             .ProducesProblem(404);
@@ -78,20 +78,18 @@ public static class FormerWork
     private static FormerDocument Read(FormerOrder order) =>
         JsonSerializer.Deserialize<FormerDocument>(order.DocumentJson, DocumentMaker.Json)!;
 
-    private static async Task<IResult> LookAsync(long id, long formerOrderId, int job, ShopDb db, TimeProvider time)
+    private static async Task<IResult> LookAsync(long id, long formerOrderId, long job, ShopDb db, TimeProvider time)
     {
         if (await db.FormerOrders.FindAsync(formerOrderId) is not { } former || await db.LoadPricedAsync(id, time) is not { } present)
             return Problems.Of(Gone.FormerOrder);
-        if (Read(former).Jobs.ElementAtOrDefault(job) is not { } source)
+        if (Read(former).Jobs.ElementAtOrDefault((int)Math.Clamp(job, -1, int.MaxValue)) is not { } source)
             return Problems.Of(Gone.Job);
         var numbers = source.Lines.Select(l => l.Number).Where(n => n.Length > 0).ToList();
         var parts = (await db.Parts.Include(p => p.Companions).Where(p => numbers.Contains(p.Number)).ToListAsync()).ToDictionary(p =>
             p.Number
         );
         var copy = FormerOrders.Copy(source, parts.GetValueOrDefault, present.Policy.StockCost);
-        var now = OrderPricing
-            .Price(present.Order.Trial(copy), present.Customer, present.Policy, JobSelection.All, present.Day)
-            .Of(copy);
+        var now = OrderPricing.Price(present.Order.Trial(copy), present.Customer, present.Policy, JobSelection.All, present.Day).Of(copy);
         var lines = source
             .Lines.Zip(copy.OnLines, (line, same) =>
                 new EarlierSearch.ThenAndNow(

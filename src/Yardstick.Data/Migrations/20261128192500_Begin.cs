@@ -1287,7 +1287,7 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
-                name: "SupplierBranch",
+                name: "SupplierBranches",
                 columns: table => new
                 {
                     Id = table.Column<long>(type: "INTEGER", nullable: false)
@@ -1302,9 +1302,9 @@ namespace Yardstick.Data.Migrations
                 },
                 constraints: table =>
                 {
-                    table.PrimaryKey("PK_SupplierBranch", x => x.Id);
+                    table.PrimaryKey("PK_SupplierBranches", x => x.Id);
                     table.ForeignKey(
-                        name: "FK_SupplierBranch_Suppliers_SupplierId",
+                        name: "FK_SupplierBranches_Suppliers_SupplierId",
                         column: x => x.SupplierId,
                         principalTable: "Suppliers",
                         principalColumn: "Id",
@@ -2171,6 +2171,11 @@ namespace Yardstick.Data.Migrations
                 column: "Number");
 
             migrationBuilder.CreateIndex(
+                name: "IX_FormerOrders_On",
+                table: "FormerOrders",
+                column: "On");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_FormerOrders_VehicleId",
                 table: "FormerOrders",
                 column: "VehicleId");
@@ -2483,8 +2488,8 @@ namespace Yardstick.Data.Migrations
                 column: "OrderId");
 
             migrationBuilder.CreateIndex(
-                name: "IX_SupplierBranch_SupplierId",
-                table: "SupplierBranch",
+                name: "IX_SupplierBranches_SupplierId",
+                table: "SupplierBranches",
                 column: "SupplierId");
 
             migrationBuilder.CreateIndex(
@@ -2742,7 +2747,7 @@ namespace Yardstick.Data.Migrations
                 name: "StockMovements");
 
             migrationBuilder.DropTable(
-                name: "SupplierBranch");
+                name: "SupplierBranches");
 
             migrationBuilder.DropTable(
                 name: "TerminalPeople");

@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261128190500_Begin")]
+    [Migration("20261128192500_Begin")]
     partial class Begin
     {
         /// <inheritdoc />
@@ -1385,6 +1385,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("Number");
 
+                    b.HasIndex("On");
+
                     b.HasIndex("VehicleId");
 
                     b.ToTable("FormerOrders");
@@ -2660,7 +2662,7 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("SupplierId");
 
-                    b.ToTable("SupplierBranch");
+                    b.ToTable("SupplierBranches");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Schedule.Bay", b =>
