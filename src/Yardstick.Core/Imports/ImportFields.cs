@@ -90,6 +90,34 @@ public static class ImportFields
         new("supplier", "Supplier", "vendor supplier vendorname preferredvendor"),
     ];
 
+    private static readonly ImportField[] CannedJobs =
+    [
+        new("title", "Job", "title jobtitle service servicename cannedjob package", true),
+        new("system", "System", "group category department"),
+        new("words", "Search words", "keywords words tags"),
+        new("fixedPrice", "Fixed price", "price packageprice flatprice menuprice"),
+        new("customerText", "Customer description", "customernote notes jobdescription"),
+        new("checklist", "Checklist", "checklist steps"),
+        new("countUnit", "Counted in", "countunit"),
+        new("count", "Count", "count"),
+        new("discount", "Discount", "discount"),
+        new("discountOn", "Discount on", "discounton"),
+        new("credit", "Credit toward repair", "credit"),
+        new("linesOpen", "Lines can be declined", "linesopen"),
+        new("favorite", "Favorite", "favorite"),
+        new("kind", "Type", "linetype kind"),
+        new("description", "Description", "line linedescription item text"),
+        new("number", "Part number", "partno sku code"),
+        new("quantity", "Quantity", "qty hours units"),
+        new("amount", "Cost or amount", "cost amount unitcost each"),
+        new("laborRate", "Labor rate", "rate laborrate"),
+        new("passThrough", "Pass-through", "passthrough"),
+        new("optional", "Optional", "optional addon"),
+        new("perCount", "Per count", "percount"),
+        new("spec", "Quantity from spec", "spec"),
+        new("followsSpec", "Follows spec", "followsspec"),
+    ];
+
     /// <summary>The fields of a kind of file.</summary>
     public static IReadOnlyList<ImportField> Of(ImportKind kind) =>
         kind switch
@@ -97,6 +125,7 @@ public static class ImportFields
             ImportKind.Customers => Customers,
             ImportKind.Vehicles => Vehicles,
             ImportKind.Parts => Parts,
+            ImportKind.CannedJobs => CannedJobs,
             _ => Orders,
         };
 

@@ -14,4 +14,7 @@ public enum ImportKind
 
     /// <summary>Parts of the catalog, with what is on the shelf.</summary>
     Parts,
+
+    /// <summary>Canned jobs, a row for each line.</summary>
+    CannedJobs,
 }

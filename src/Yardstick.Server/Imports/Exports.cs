@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Imports;
@@ -22,6 +23,7 @@ public static class Exports
         api.MapGet("/exports/customers.csv", CustomersAsync).Asks(Permission.BringIn);
         api.MapGet("/exports/vehicles.csv", VehiclesAsync).Asks(Permission.BringIn);
         api.MapGet("/exports/parts.csv", PartsAsync).Asks(Permission.BringIn);
+        api.MapGet("/exports/canned-jobs.csv", CannedAsync).Asks(Permission.BringIn);
         api.MapGet("/customers/{id:long}/contact.vcf", CardAsync).Asks(Permission.Find);
     }
 
@@ -117,6 +119,23 @@ public static class Exports
                             _ => p.Shown(field),
                         }))
                 .Prepend(Headings(ImportKind.Parts))
+        );
+    }
+
+    private static async Task<IResult> CannedAsync(ShopDb db)
+    {
+        var numbers = await db.Parts.Select(p => new { p.Id, p.Number }).ToDictionaryAsync(p => p.Id, p => p.Number);
+        var jobs = await db
+            .OfferedCannedJobs.AsNoTracking()
+            .Include(c => c.Lines)
+            .OrderBy(c => c.System)
+            .ThenBy(c => c.Title)
+            .ToListAsync();
+        return await FileAsync(
+            "canned-jobs.csv",
+            jobs.SelectMany(j => CannedRows.Of(CannedForm.Of(j, id => numbers.GetValueOrDefault(id, ""))))
+                .Select(cells => Row(ImportKind.CannedJobs, field => cells.GetValueOrDefault(field, "")))
+                .Prepend(Headings(ImportKind.CannedJobs))
         );
     }
 

@@ -130,6 +130,7 @@ public sealed class ImportWorker(
                     Vehicle v => v.Id,
                     FormerOrder o => o.Id,
                     Part p => p.Id,
+                    CannedJob j => j.Id,
                     _ => 0,
                 },
             })
@@ -195,6 +196,7 @@ public sealed class ImportWorker(
                 )
                 .ExecuteDeleteAsync(),
             ImportKind.Parts => await PartsBackAsync(db, ids, utcNow),
+            ImportKind.CannedJobs => await CannedBackAsync(db, ids, utcNow),
             _ => await db.FormerOrders.Where(o => ids.Contains(o.Id)).ExecuteDeleteAsync(),
         };
         db.ImportedRecords.RemoveRange(records);
@@ -202,6 +204,16 @@ public sealed class ImportWorker(
         kept.IsLeft(await db.ImportedRecords.CountAsync(r => r.ImportId == run.Id) - records.Count);
         await db.SaveChangesAsync();
         return (records.Count == Chunk, ids.Count - gone);
+    }
+
+    /// <summary>Canned jobs that nobody changed since are offered no more; orders that have one keep it.</summary>
+    private static async Task<int> CannedBackAsync(ShopDb db, List<long> ids, Instant utcNow)
+    {
+        var unchanged = await db.CannedJobs.Where(j => ids.Contains(j.Id) && j.Version == 1 && j.RemovedAt == null).ToListAsync();
+        foreach (var job in unchanged)
+            job.Retire(true, utcNow);
+        await db.SaveChangesAsync();
+        return unchanged.Count;
     }
 
     /// <summary>

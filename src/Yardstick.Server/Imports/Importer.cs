@@ -19,6 +19,7 @@ internal abstract class Importer(Shop shop, Instant utcNow)
         {
             ImportKind.Customers => await CustomerImporter.LoadAsync(db, shop, utcNow),
             ImportKind.Parts => await PartImporter.LoadAsync(db, shop, utcNow),
+            ImportKind.CannedJobs => await CannedImporter.LoadAsync(db, shop, utcNow),
             ImportKind.Vehicles => await VehicleImporter.LoadAsync(db, shop, utcNow),
             _ => await FormerOrderImporter.LoadAsync(db, shop, utcNow),
         };

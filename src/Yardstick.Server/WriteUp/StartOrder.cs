@@ -77,16 +77,18 @@ public static class StartOrder
         api.MapGet("/understand/moment", UnderstandAsync).Asks(Permission.WriteUp).Produces<UnderstoodMoment>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> ProposeAsync(ShopDb db, TimeProvider time)
+    private static async Task<IResult> ProposeAsync(ShopDb db, TimeProvider time, string arrives = "")
     {
         var shop = await db.Shops.SingleAsync();
-        return Results.Ok(new WriteUpProposal(Promise.Propose(shop.Local(time.Now()), shop)));
+        var now = shop.Local(time.Now());
+        var arrival = DateTimeInput.Read(arrives, now, "arrivesAt", Order.UsualArrival);
+        return Results.Ok(new WriteUpProposal(Promise.Propose(arrival.Ok && arrival.Value > now ? arrival.Value : now, shop)));
     }
 
-    private static async Task<IResult> UnderstandAsync(string text, ShopDb db, TimeProvider time)
+    private static async Task<IResult> UnderstandAsync(string text, ShopDb db, TimeProvider time, bool arrives = false)
     {
         var shop = await db.Shops.SingleAsync();
-        var moment = DateTimeInput.Read(text, shop.Local(time.Now()), "promisedAt", new LocalTime(17, 0));
+        var moment = DateTimeInput.Read(text, shop.Local(time.Now()), "promisedAt", arrives ? Order.UsualArrival : Order.UsualPromise);
         return moment.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new UnderstoodMoment(moment.Value));
     }
 

@@ -1,4 +1,6 @@
 using Yardstick.Core.Catalog;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 
@@ -46,5 +48,35 @@ public class GettingStartedTests
             Assert.Equal(made.Count - 1, set.Make(new HashSet<string> { made[0].Title }).Value.Count);
         }
         Assert.Distinct(StartingSet.All.SelectMany(s => s.Jobs).Select(j => j.Title));
+    }
+
+    [Theory]
+    [InlineData("general", 3)]
+    [InlineData("tires", 1)]
+    [InlineData("maintenance", 3)]
+    public void Markups_of_a_set_are_pricing_rules_that_can_be_published_and_leave_what_is_there(string set, int categories)
+    {
+        var form = PolicyFormWriter.Of(Sample.Policy);
+        Assert.Equal(categories, StartingMarkups.MissingIn(set, form).Count);
+        var added = StartingMarkups.AddTo(set, form);
+        Assert.Empty(PolicyFormReader.Read(added, "USD", PolicyUse.None).Problems);
+        Assert.Empty(StartingMarkups.MissingIn(set, added));
+        Assert.Equal(added, StartingMarkups.AddTo(set, added));
+        // A category that the shop has keeps its table.
+        var own = form with { Categories = [new CategoryRow("TIRE", "")] };
+        Assert.DoesNotContain("tire", StartingMarkups.MissingIn(set, own));
+    }
+
+    [Fact]
+    public void Every_set_brings_stages_and_texts_that_no_other_has()
+    {
+        Assert.All(StartingSet.All, s => Assert.NotEmpty(StartingStages.Of(s.Key)));
+        Assert.Distinct(StartingSet.All.SelectMany(s => StartingStages.Of(s.Key)).Select(s => s.Name));
+        Assert.Distinct(StartingSet.All.SelectMany(s => StartingTexts.Of(s.Key)).Select(t => t.Name));
+        Assert.All(StartingSet.All.SelectMany(s => StartingTexts.Of(s.Key)), t =>
+            Assert.True(new MessageTemplate().Set(t.Name, t.Channel, t.Subject, t.Body, t.Use).Ok)
+        );
+        Assert.Empty(StartingStages.Of("bakery"));
+        Assert.Empty(StartingTexts.Of("bakery"));
     }
 }

@@ -2,9 +2,11 @@ using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Imports;
 using Yardstick.Core.Inventory;
+using Yardstick.Core.Orders;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
@@ -422,5 +424,68 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var card = await mina.RawAsync(new HttpRequestMessage(HttpMethod.Get, "customers/1/contact.vcf"));
         Assert.Equal("text/vcard", card.Content.Headers.ContentType!.MediaType);
         Assert.Contains("FN:Imke Sorensen", await card.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Canned_jobs_go_out_and_come_in_with_their_lines_and_are_taken_back()
+    {
+        using var ingrid = await shop.SignInAsync("ingrid");
+        await using var db = shop.OpenDb();
+        var file = await ingrid.BytesAsync("exports/canned-jobs.csv");
+        var same = await ingrid.GetAsync($"imports/{await LookAsync(ingrid, "CannedJobs", file)}");
+        Assert.Equal((0, 0), (same["good"]!.GetValue<int>(), same["bad"]!.GetValue<int>()));
+        Assert.Equal(await db.CannedJobs.CountAsync(c => c.RemovedAt == null), same["onFile"]!.GetValue<int>());
+
+        var import = await LookAsync(
+            ingrid,
+            "CannedJobs",
+            Csv(
+                "Service,Category,Price,Type,Description,Part No,Qty,Cost,Optional",
+                "Camera aiming,Electrical,199.00,labor,Aim the forward camera,,1.1,,",
+                "Camera aiming,,,part,Target paper,BP-F-310,2,,",
+                "Camera aiming,,,fee,Target fee,TGT,1,12.50,yes",
+                "Lamp swap,,,lamp,Swap,,,,",
+                "Bad hours,,,labor,Do,,soon,,"
+            )
+        );
+        var preview = await ingrid.GetAsync($"imports/{import}");
+        Assert.Equal((1, 2), (preview["good"]!.GetValue<int>(), preview["bad"]!.GetValue<int>()));
+        Assert.Contains("not labor, part", preview["badRows"]!.ToJsonString(), StringComparison.Ordinal);
+        await BringInAsync(ingrid, import);
+        var job = await db.CannedJobs.Include(c => c.Lines).SingleAsync(c => c.Title == "Camera aiming");
+        Assert.Equal((199m, "Electrical", 3), (job.FixedPrice!.Value.Amount, job.System, job.Lines.Count));
+        Assert.Equal(
+            await db.Parts.Where(p => p.Number == "BP-F-310").Select(p => p.Id).SingleAsync(),
+            ((CannedPartLine)job.Lines.Single(l => l.Kind == LineKind.Part)).PartId
+        );
+        Assert.True(job.Lines.Single(l => l.Kind == LineKind.Fee).IsAddition);
+        await ingrid.PostAsync($"imports/{import}/undo");
+        await UntilAsync(ingrid, import, "Undone");
+        Assert.DoesNotContain((await ingrid.GetAsync("canned-jobs")).AsArray(), c => c!.Text("title") == "Camera aiming");
+    }
+
+    [Fact]
+    public async Task A_starting_set_brings_jobs_stages_texts_and_markups_and_is_taken_back()
+    {
+        using var ingrid = await shop.SignInAsync("ingrid");
+        var before = (await ingrid.GetAsync("starting-sets")).AsArray().Single(s => s!.Text("key") == "general")!;
+        Assert.NotEqual(0, before["missingOthers"]!.GetValue<int>());
+        var taken = await ingrid.PostAsync("starting-sets/general");
+        Assert.Equal((1, 1), (taken.List("stageIds").Count, taken.List("templateIds").Count));
+        Assert.NotEmpty(taken.List("categories"));
+        Assert.Contains((await ingrid.GetAsync("stages"))["stages"]!.AsArray(), s => s!.Text("name") == "Waiting for sublet");
+        var form = (await ingrid.GetAsync("policy"))["form"]!;
+        Assert.All(taken.List("categories"), name =>
+            Assert.Contains(form.List("categories"), c => c!.Text("name") == name!.GetValue<string>())
+        );
+        var again = await ingrid.PostAsync("starting-sets/general");
+        Assert.Equal(
+            0,
+            again.List("ids").Count + again.List("stageIds").Count + again.List("templateIds").Count + again.List("categories").Count
+        );
+        await ingrid.PostAsync("starting-sets/general/undo", taken);
+        await using var db = shop.OpenDb();
+        Assert.NotNull(await db.Stages.Where(s => s.Name == "Waiting for sublet").Select(s => s.RetiredAt).SingleAsync());
+        Assert.NotNull(await db.MessageTemplates.Where(t => t.Name == "Parts delayed").Select(t => t.RemovedAt).SingleAsync());
     }
 }

@@ -706,6 +706,20 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         // What is exported comes in again as it was.
         var file = await ingrid.BytesAsync("own-guide.csv");
         Assert.Contains("B10,,\"Front pads, our way\",,,0.9,Tarnow,,", Encoding.UTF8.GetString(file), StringComparison.Ordinal);
+        var (_, look) = await ingrid.KeepAsync(
+            "own-guide/preview",
+            Encoding.UTF8.GetBytes("code,title,hours,make\nB10,\"Front pads, our way\",1.1,Tarnow\nNEW1,Rear pads,1,\n")
+        );
+        // One is new, one has another time, one would go; looked at only, nothing of it is kept.
+        Assert.Equal(
+            (1, 1, 1),
+            (
+                look["change"]!["added"]!.GetValue<int>(),
+                look["change"]!["changed"]!.GetValue<int>(),
+                look["change"]!["removed"]!.GetValue<int>()
+            )
+        );
+        Assert.Equal(file, await ingrid.BytesAsync("own-guide.csv"));
         var (_, again) = await ingrid.KeepAsync("own-guide", file);
         Assert.Equal((2, 0), (again["operations"]!.GetValue<int>(), again.List("refused").Count));
         Assert.Equal(file, await ingrid.BytesAsync("own-guide.csv"));

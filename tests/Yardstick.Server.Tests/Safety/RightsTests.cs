@@ -71,6 +71,8 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["DELETE /api/catalog-parts/{id:long}/add-ons/{addOnId:long}"] = "MO",
         ["GET /api/orders/{id:long}/earlier/former/{formerOrderId:long}/{job:long}"] = "WPMO",
         ["POST /api/orders/{id:long}/advisories"] = "WMO",
+        ["GET /api/exports/canned-jobs.csv"] = "MO",
+        ["POST /api/own-guide/preview"] = "MO",
         ["GET /api/look-up/coverage"] = "WMO",
         ["GET /api/vehicles/{id:long}/answers"] = "WPMO",
         ["POST /api/vehicles/{id:long}/answers/{answerId:long}"] = "WMO",

@@ -2773,6 +2773,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/exports/canned-jobs.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers/{id}/contact.vcf": {
         parameters: {
             query?: never;
@@ -3869,7 +3902,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    arrives?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -3906,6 +3941,7 @@ export interface paths {
             parameters: {
                 query: {
                     text: string;
+                    arrives?: boolean;
                 };
                 header?: never;
                 path?: never;
@@ -7629,6 +7665,54 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-guide/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": components["schemas"]["IFormFile"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LaborGuideImported"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -13731,7 +13815,7 @@ export interface components {
             needed: boolean;
         };
         /** @enum {unknown} */
-        ImportKind: "Customers" | "Vehicles" | "Orders" | "Parts";
+        ImportKind: "Customers" | "Vehicles" | "Orders" | "Parts" | "CannedJobs";
         ImportMappingRequest: {
             fields: string[];
         };
@@ -13931,9 +14015,18 @@ export interface components {
             /** Format: int32 */
             uses: number;
         };
+        LaborGuideChange: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            removed: number;
+        };
         LaborGuideImported: {
             /** Format: int32 */
             operations: number;
+            change: components["schemas"]["LaborGuideChange"];
             refused: components["schemas"]["LaborGuideRefusedRow"][];
         };
         LaborGuideRefusedRow: {
@@ -15416,14 +15509,21 @@ export interface components {
         };
         StartingSetTaken: {
             ids: number[];
+            stageIds: number[];
+            templateIds: number[];
+            categories: string[];
         };
         StartingSetView: {
             key: string;
             name: string;
             description: string;
             jobs: string[];
+            stages: string[];
+            texts: string[];
             /** Format: int32 */
-            missing: number;
+            missingJobs: number;
+            /** Format: int32 */
+            missingOthers: number;
         };
         StartOrderRequest: {
             /** Format: int64 */

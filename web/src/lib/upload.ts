@@ -21,9 +21,10 @@ export async function uploadTable(kind: Schemas['ImportKind'], file: File): Prom
   ).id;
 }
 
-/** Brings the shop's own labor guide in; answers what came of it. */
-export function uploadGuide(file: File) {
-  return unwrap(api.POST('/api/own-guide', { ...raw, body: file as never }));
+/** Brings the shop's own labor guide in, or only looks at the file; answers what came or would come of it. */
+export function uploadGuide(file: File, onlyLook = false) {
+  const body = { ...raw, body: file as never };
+  return unwrap(onlyLook ? api.POST('/api/own-guide/preview', body) : api.POST('/api/own-guide', body));
 }
 
 /** Puts a logo on the shop's documents. */

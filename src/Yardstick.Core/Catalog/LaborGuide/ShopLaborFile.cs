@@ -5,6 +5,19 @@ namespace Yardstick.Core.Catalog;
 /// <param name="Refused">Rows that were not, with the reason.</param>
 public sealed record ShopLaborFile(IReadOnlyCollection<ShopLaborOperation> Operations, IReadOnlyList<(int Row, string Why)> Refused)
 {
+    /// <summary>What the file would make of a guide that it takes the place of.</summary>
+    /// <param name="present">The guide as it is.</param>
+    public LaborGuideChange Against(IEnumerable<ShopLaborOperation> present)
+    {
+        var before = present.ToDictionary(o => o.Code, StringComparer.OrdinalIgnoreCase);
+        var known = Operations.Where(o => before.ContainsKey(o.Code)).ToList();
+        return new LaborGuideChange(
+            Operations.Count - known.Count,
+            known.Count(o => !o.Row().SequenceEqual(before[o.Code].Row())),
+            before.Count - known.Count
+        );
+    }
+
     /// <summary>Reads a table. Refuses with <c>guide.columns</c> and <c>guide.empty</c>.</summary>
     /// <param name="headings">Names of the columns, in any order and in small or capital letters.</param>
     /// <param name="rows">The rows with their number in the file.</param>

@@ -8,6 +8,10 @@ namespace Yardstick.Core.Orders;
 /// <summary>The header of an order: what is asked of its fields, and its way through the shop.</summary>
 public partial class Order
 {
+    /// <summary>The time of day that is meant where only a day was typed.</summary>
+    public static readonly LocalTime UsualPromise = new(17, 0),
+        UsualArrival = new(8, 0);
+
     /// <summary>Changes a field of the header to what was typed.</summary>
     /// <param name="field">
     /// title, promisedAt, arrivesAt, keyTag, keysAt, carAt, odometerIn, odometerOut, customerWaits, hasPriority, oldPartsBack,
@@ -47,7 +51,7 @@ public partial class Order
                 var moment = empty
                     ? null
                     : (Result<LocalDateTime>?)
-                        DateTimeInput.Read(text, localNow, field, field == "promisedAt" ? new LocalTime(17, 0) : new LocalTime(8, 0));
+                        DateTimeInput.Read(text, localNow, field, field == "promisedAt" ? UsualPromise : UsualArrival);
                 if (moment?.Problem is { } unreadable)
                     return unreadable;
                 if (field == "promisedAt")

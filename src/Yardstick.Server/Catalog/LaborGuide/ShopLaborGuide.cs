@@ -21,8 +21,11 @@ public static class ShopLaborGuide
     /// <summary>A row that could not be read.</summary>
     public sealed record LaborGuideRefusedRow(int Row, string Why);
 
-    /// <summary>What came of a file.</summary>
-    public sealed record LaborGuideImported(int Operations, IReadOnlyList<LaborGuideRefusedRow> Refused);
+    /// <summary>What came of a file, or would come of it.</summary>
+    /// <param name="Operations">Operations that the file has.</param>
+    /// <param name="Change">What it makes of the guide that was there before.</param>
+    /// <param name="Refused">Rows that could not be read.</param>
+    public sealed record LaborGuideImported(int Operations, LaborGuideChange Change, IReadOnlyList<LaborGuideRefusedRow> Refused);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -39,13 +42,37 @@ public static class ShopLaborGuide
             .Asks(Permission.EditSetup)
             .Produces<IReadOnlyList<OperationRow>>();
         api.MapGet("/own-guide.csv", FileAsync).Asks(Permission.EditSetup);
-        api.MapPost("/own-guide", BringInAsync)
+        MapFile(api.MapPost("/own-guide", BringInAsync));
+        MapFile(api.MapPost("/own-guide/preview", LookAsync));
+    }
+
+    private static void MapFile(RouteHandlerBuilder route) =>
+        route
             .Asks(Permission.EditSetup)
             .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostBytes))
             .DisableAntiforgery()
             .Accepts<IFormFile>("application/octet-stream")
             .Produces<LaborGuideImported>()
             .ProducesProblem(422);
+
+    private static async Task<Result<ShopLaborFile>> ReadAsync(HttpRequest request)
+    {
+        using var memory = new MemoryStream();
+        await request.Body.CopyToAsync(memory);
+        var read = CsvFile.Read(memory.ToArray());
+        return read.Problem is { } unreadable ? unreadable : ShopLaborFile.Read(read.Value.Headings, read.Value.Rows);
+    }
+
+    private static LaborGuideImported Of(ShopLaborFile file, IEnumerable<ShopLaborOperation> present) =>
+        new(file.Operations.Count, file.Against(present), [.. file.Refused.Select(r => new LaborGuideRefusedRow(r.Row, r.Why))]);
+
+    /// <summary>What a file would make of the guide; nothing is kept.</summary>
+    private static async Task<IResult> LookAsync(HttpRequest request, ShopDb db)
+    {
+        var file = await ReadAsync(request);
+        return file.Problem is { } problem
+            ? Problems.Of(problem)
+            : Results.Ok(Of(file.Value, await db.OwnOperations.AsNoTracking().ToListAsync()));
     }
 
     private static async Task<IResult> FileAsync(ShopDb db)
@@ -58,23 +85,16 @@ public static class ShopLaborGuide
 
     private static async Task<IResult> BringInAsync(HttpRequest request, CommandRunner commands)
     {
-        using var memory = new MemoryStream();
-        await request.Body.CopyToAsync(memory);
-        var read = CsvFile.Read(memory.ToArray());
-        if (read.Problem is { } unreadable)
-            return Problems.Of(unreadable);
+        var file = await ReadAsync(request);
+        if (file.Problem is { } problem)
+            return Problems.Of(problem);
         return await commands.RunAsync<LaborGuideImported>(async work =>
         {
-            var guide = ShopLaborFile.Read(read.Value.Headings, read.Value.Rows);
-            if (guide.Problem is { } problem)
-                return problem;
+            var came = Of(file.Value, await work.Db.OwnOperations.AsNoTracking().ToListAsync());
             await work.Db.OwnOperations.ExecuteDeleteAsync();
-            work.Db.OwnOperations.AddRange(guide.Value.Operations);
+            work.Db.OwnOperations.AddRange(file.Value.Operations);
             await work.Db.SaveChangesAsync();
-            return new LaborGuideImported(
-                guide.Value.Operations.Count,
-                [.. guide.Value.Refused.Select(r => new LaborGuideRefusedRow(r.Row, r.Why))]
-            );
+            return came;
         });
     }
 }

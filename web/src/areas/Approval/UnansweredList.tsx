@@ -1,10 +1,25 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { api, unlessKept } from '../../lib/api';
+import { api, unlessKept, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { amount, day, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { SaveCsv } from '../../ui/SaveCsv';
+
+const COLUMNS: CsvColumn<Schemas['UnansweredEstimateRow']>[] = [
+  ['Order', (row) => row.number],
+  ['Plate', (row) => row.plate],
+  ['Customer', (row) => row.customer],
+  ['Vehicle', (row) => row.vehicle],
+  ['Days', (row) => row.days],
+  ['Sent (UTC)', (row) => row.sentAt],
+  ['Opened (UTC)', (row) => row.seenAt],
+  ['Prices good until', (row) => row.validUntil],
+  ['Jobs unanswered', (row) => row.jobs],
+  ['Before tax', (row) => row.open],
+];
 
 /** Estimates that wait for an answer, the oldest first, with their age and how long their prices hold. */
 export function UnansweredList({ text }: { text: string }) {
@@ -27,6 +42,10 @@ export function UnansweredList({ text }: { text: string }) {
   const when = (utc: string) => (shop ? day(wallTime(utc, shop.timeZone), now) : '');
   return (
     <div className="card">
+      <header>
+        <span className="grow" />
+        <SaveCsv name="estimates waiting for approval" columns={COLUMNS} rows={rows} />
+      </header>
       <table className="list">
         <thead>
           <tr>

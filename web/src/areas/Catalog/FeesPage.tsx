@@ -2,10 +2,12 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, sentence, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { amount } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { Part } from '../../ui/Fields';
 import '../../ui/records.css';
@@ -13,6 +15,15 @@ import { useRefusal } from '../../ui/useRefusal';
 
 type Fee = Schemas['FeeView'];
 const NEW = { id: null as number | null, code: '', label: '', amount: '', costEach: '', passThrough: false, taxable: true };
+
+const COLUMNS: CsvColumn<Fee>[] = [
+  ['Code', (fee) => fee.code],
+  ['Label', (fee) => fee.label],
+  ['Amount', (fee) => fee.amount],
+  ['Pass-through', (fee) => fee.passThrough],
+  ['Taxable', (fee) => fee.taxable],
+  ['Retired', (fee) => fee.retired],
+];
 
 /** Fees that are charged by name, and parts that are offered before anything is typed. */
 export default function FeesPage() {
@@ -46,7 +57,7 @@ export default function FeesPage() {
   return (
     <div className="own-page">
       <div className="record-side">
-        <Part title="Fees">
+        <Part title="Fees" aside={lists.data.fees.length > 0 && <SaveCsv name="fees" columns={COLUMNS} rows={lists.data.fees} />}>
           {lists.data.fees.length === 0 && <Empty title="No fees yet">Add fees here, such as tire disposal, to use them on any job.</Empty>}
           <table className="list">
             <tbody>

@@ -36,7 +36,7 @@ export function PartAddOns({ partId, addOns, renew }: { partId: number; addOns: 
         order. Orders that have the part already stay as they are.
       </p>
       {addOns.length > 0 && (
-        <table className={`list ${styles.table}`}>
+        <table className={`list rows-edited ${styles.table}`}>
           <thead>
             <tr>
               <th scope="col" className={styles.label}>

@@ -2,7 +2,8 @@ import Button from '@mui/material/Button';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { api, unwrap } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { everyPage, type CsvColumn } from '../../lib/csv';
 import { figure } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { useDebouncedValue } from '../../lib/useDebouncedValue';
@@ -10,21 +11,31 @@ import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { Field, Part } from '../../ui/Fields';
 import { Labelled } from '../../ui/Labelled';
 import { RowLinks } from '../../ui/RowLinks';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import '../../ui/records.css';
 import { PartAddOns } from './PartAddOns';
 import { useRefusal } from '../../ui/useRefusal';
 
+const COLUMNS: CsvColumn<Schemas['CatalogPartRow']>[] = [
+  ['Number', (part) => part.number],
+  ['Description', (part) => part.description],
+  ['Category', (part) => part.category],
+  ['On hand', (part) => part.onHand],
+  ['Retired', (part) => part.withdrawn],
+];
+
 /** The parts that the shop knows. */
 export default function PartsCatalogPage() {
   const id = Number(useParams().id);
   const [text, setText] = useState('');
   const searched = useDebouncedValue(text, 200);
+  const page = (after: string) =>
+    unwrap(api.GET('/api/catalog-parts', { params: { query: { text: searched, after: after || undefined } } }));
   const parts = useInfiniteQuery({
     queryKey: ['setup', 'parts', searched],
-    queryFn: ({ signal, pageParam }) =>
-      unwrap(api.GET('/api/catalog-parts', { signal, params: { query: { text: searched, after: pageParam || undefined } } })),
+    queryFn: ({ pageParam }) => page(pageParam),
     initialPageParam: '',
     getNextPageParam: (page) => page.more ?? undefined,
     placeholderData: (before) => before,
@@ -48,6 +59,15 @@ export default function PartsCatalogPage() {
           }
         >
           <AddPart />
+          {rows.length > 0 && (
+            <div>
+              <SaveCsv
+                name="parts catalog"
+                columns={COLUMNS}
+                rows={(onCount) => everyPage('', (after) => page(after).then(({ parts: rows, more }) => ({ rows, next: more })), onCount)}
+              />
+            </div>
+          )}
           {rows.length === 0 ? (
             <Empty title={searched ? 'No part like that' : 'No parts yet'}>
               {searched

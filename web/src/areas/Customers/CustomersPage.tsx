@@ -1,12 +1,24 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useDeferredValue, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { api, unwrap } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { everyPage, type CsvColumn } from '../../lib/csv';
 import { day, wallTime } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useNow, useShop } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { SaveCsv } from '../../ui/SaveCsv';
 import '../../ui/records.css';
+
+const COLUMNS: CsvColumn<Schemas['CustomerListRow']>[] = [
+  ['Name', (row) => row.name],
+  ['Business', (row) => row.isBusiness],
+  ['Phone', (row) => row.phone],
+  ['Vehicles', (row) => row.cars],
+  ['Visits', (row) => row.visits],
+  ['Last visit (UTC)', (row) => row.lastVisit],
+  ['Alert', (row) => row.alert],
+];
 
 /** Everybody on file, by name. */
 export default function CustomersPage() {
@@ -17,10 +29,10 @@ export default function CustomersPage() {
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLTableSectionElement>(null);
+  const page = (after: string) => unwrap(api.GET('/api/customers', { params: { query: { q: words, ...(after ? { after } : {}) } } }));
   const customers = useInfiniteQuery({
     queryKey: ['customers', words],
-    queryFn: ({ pageParam }) =>
-      unwrap(api.GET('/api/customers', { params: { query: { q: words, ...(pageParam ? { after: pageParam } : {}) } } })),
+    queryFn: ({ pageParam }) => page(pageParam),
     initialPageParam: '',
     getNextPageParam: (last) => last.next ?? undefined,
     placeholderData: (before) => before,
@@ -49,6 +61,7 @@ export default function CustomersPage() {
             } else if (event.key === 'Enter' && rows[0]) void navigate(`/customers/${rows[0].id}`);
           }}
         />
+        {rows.length > 0 && <SaveCsv name="customers" columns={COLUMNS} rows={(onCount) => everyPage('', page, onCount)} />}
       </div>
       <section className="card">
         {customers.error && !customers.data ? (

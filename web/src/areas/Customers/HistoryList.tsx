@@ -1,12 +1,25 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
-import { api, unwrap } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { everyPage, type CsvColumn } from '../../lib/csv';
 import { amount, day, reading, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { Part } from '../../ui/Fields';
+import { SaveCsv } from '../../ui/SaveCsv';
+
+const COLUMNS: CsvColumn<Schemas['HistoryRow']>[] = [
+  ['Order', (row) => row.number],
+  ['Date (UTC)', (row) => row.at],
+  ['Plate', (row) => row.plate],
+  ['Vehicle', (row) => row.vehicle],
+  ['Odometer', (row) => row.odometer],
+  ['Concern', (row) => row.complaint],
+  ['Jobs', (row) => row.jobs.map((job) => (job.decision === 'Approved' ? job.title : `${job.title} (${job.decisionText})`)).join('; ')],
+  ['Total', (row) => row.total],
+];
 
 /** What was done before, newest first, searched by words in it. */
 export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: number }) {
@@ -14,14 +27,15 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
   const words = useDeferredValue(text.trim());
   const shop = useShop();
   const now = useNow();
+  const page = (before: number) => {
+    const params = { path: { id }, query: { q: words, ...(before ? { before } : {}) } };
+    return unwrap(
+      of === 'customers' ? api.GET('/api/customers/{id}/history', { params }) : api.GET('/api/vehicles/{id}/history', { params }),
+    );
+  };
   const history = useInfiniteQuery({
     queryKey: [of === 'customers' ? 'customer' : 'vehicle', id, 'history', words],
-    queryFn: ({ pageParam }) => {
-      const params = { path: { id }, query: { q: words, ...(pageParam ? { before: pageParam } : {}) } };
-      return unwrap(
-        of === 'customers' ? api.GET('/api/customers/{id}/history', { params }) : api.GET('/api/vehicles/{id}/history', { params }),
-      );
-    },
+    queryFn: ({ pageParam }) => page(pageParam),
     initialPageParam: 0,
     getNextPageParam: (last) => last.next ?? undefined,
     placeholderData: (before) => before,
@@ -44,13 +58,16 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
     <Part
       title="Service history"
       aside={
-        <input
-          className="part-search"
-          aria-label="Search the history"
-          placeholder="Search: brake, hose, noise…"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
+        <span className="row">
+          {rows.length > 0 && <SaveCsv name="service history" columns={COLUMNS} rows={(onCount) => everyPage(0, page, onCount)} />}
+          <input
+            className="part-search"
+            aria-label="Search the history"
+            placeholder="Search: brake, hose, noise…"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+        </span>
       }
     >
       {history.error && !history.data ? (

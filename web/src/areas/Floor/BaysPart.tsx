@@ -7,6 +7,7 @@ import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import { useRefusal } from '../../ui/useRefusal';
+import '../../ui/records.css';
 import styles from './FloorSetupPage.module.css';
 
 type Bay = Schemas['BayDetail'];
@@ -26,7 +27,7 @@ export function BaysPart({ bays, renew }: { bays: Bay[]; renew: Renew }) {
     <Part title="Bays">
       <p className="soft">Where vehicles are worked on, and what each bay has: lift, alignment, tire machine.</p>
       {bays.length > 0 && (
-        <table className={`list ${styles.table}`}>
+        <table className="list rows-edited">
           <thead>
             <tr>
               <th scope="col" className={styles.bayName}>

@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { CsvColumn } from '../../lib/csv';
 import { moment } from '../../lib/format';
 import { useMay } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Gauge } from '../../ui/Gauge';
 import { Empty } from '../../ui/Feedback';
+import { SaveCsv } from '../../ui/SaveCsv';
 import type { Card, Floor } from './Car';
 import styles from './FloorList.module.css';
 
@@ -20,6 +22,19 @@ const COLUMNS: [Column, string][] = [
   ['progress', 'Progress'],
 ];
 
+const FILE: CsvColumn<{ card: Card; lead: string; stage: string }>[] = [
+  ['Order', ({ card }) => card.number],
+  ['Plate', ({ card }) => card.plate],
+  ['Vehicle', ({ card }) => card.vehicle],
+  ['Customer', ({ card }) => card.customer],
+  ['Work', ({ card }) => card.job || card.title],
+  ['Stage', ({ stage }) => stage],
+  ['Waiting for', ({ card }) => card.waitsFor],
+  ['Lead tech', ({ lead }) => lead],
+  ['Promised', ({ card }) => card.promisedAt],
+  ['Progress', ({ card }) => card.progress],
+];
+
 /** Every open order in a list that sorts. */
 export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
   const navigate = useNavigate();
@@ -28,6 +43,7 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
   const [down, setDown] = useState(false);
   const order = floor.stages.map((s) => s.id);
   const who = (card: Card) => floor.people.find((p) => p.id === card.leadId)?.shortName ?? '';
+  const stageOf = (card: Card) => floor.stages.find((s) => s.id === card.stageId)?.name ?? '';
   const value = (card: Card): string | number =>
     by === 'stage'
       ? order.indexOf(card.stageId)
@@ -47,6 +63,10 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
   return (
     <div className="page">
       <div className={`card ${styles.scroll}`}>
+        <header>
+          <span className="grow" />
+          <SaveCsv name="floor" columns={FILE} rows={rows.map((card) => ({ card, lead: who(card), stage: stageOf(card) }))} />
+        </header>
         <table className="list">
           <thead>
             <tr>
@@ -81,7 +101,7 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
                   <div className="soft small">{card.vehicle}</div>
                 </td>
                 <td>{card.job || card.title}</td>
-                <td className="nowrap">{floor.stages.find((s) => s.id === card.stageId)?.name}</td>
+                <td className="nowrap">{stageOf(card)}</td>
                 <td>{card.waitsFor}</td>
                 <td className="nowrap">{who(card)}</td>
                 <td className={`nowrap ${card.promiseState === 'Late' || card.promiseState === 'CannotBeKept' ? 'stop' : ''}`}>

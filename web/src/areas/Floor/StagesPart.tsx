@@ -7,6 +7,7 @@ import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import { useRefusal } from '../../ui/useRefusal';
+import '../../ui/records.css';
 import styles from './FloorSetupPage.module.css';
 
 type Setup = Schemas['StagesSetup'];
@@ -31,7 +32,7 @@ export function StagesPart({ setup, renew }: { setup: Setup; renew: Renew }) {
         The stages a vehicle goes through, in your order and your words. What a stage means tells Yardstick what follows: an approval, a
         started job, or the last finished one moves the vehicle to the first stage with that meaning.
       </p>
-      <table className={`list ${styles.table} ${styles.stages}`}>
+      <table className={`list rows-edited ${styles.stages}`}>
         <thead>
           <tr>
             <th scope="col">

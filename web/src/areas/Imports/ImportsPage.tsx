@@ -16,12 +16,21 @@ const FILES: [Kind, string, string][] = [
   ['Customers', 'Customers', 'A row for each: names, phones, email, address. Import these first.'],
   ['Vehicles', 'Vehicles', "One row each, with the owner's number, phone, email or name."],
   ['Parts', 'Parts', 'A row for each: number, description, category, cost, what is on hand. Suppliers are named as in Setup.'],
+  ['CannedJobs', 'Canned jobs', 'One row per line, with the title of its job. A job you already have stays as it is.'],
   [
     'Orders',
     'Orders of the previous software',
     'One row per line, with its order number. Kept for reference only; amounts stay as imported.',
   ],
 ];
+
+const EXPORTS = [
+  ['exports/customers.csv', 'Customers', 'As a CSV that can be imported again.'],
+  ['exports/vehicles.csv', 'Vehicles', 'With owners and last odometer.'],
+  ['exports/parts.csv', 'Parts', 'With cost, levels and what is on hand.'],
+  ['exports/canned-jobs.csv', 'Canned jobs', 'Each with its lines, one row per line.'],
+  ['own-guide.csv', 'Labor guide', 'Your own operations and hours.'],
+] as const;
 
 /** Files that are brought in and taken out. */
 export default function ImportsPage() {
@@ -69,33 +78,17 @@ export default function ImportsPage() {
           ))}
         </Part>
         <Part title="Export">
-          <div className="bring-in">
-            <span className="grow">
-              <b>Customers</b>
-              <span className="soft small block">As a CSV that can be imported again.</span>
-            </span>
-            <a href="/api/exports/customers.csv" download>
-              customers.csv
-            </a>
-          </div>
-          <div className="bring-in">
-            <span className="grow">
-              <b>Parts</b>
-              <span className="soft small block">With cost, levels and what is on hand.</span>
-            </span>
-            <a href="/api/exports/parts.csv" download>
-              parts.csv
-            </a>
-          </div>
-          <div className="bring-in">
-            <span className="grow">
-              <b>Vehicles</b>
-              <span className="soft small block">With owners and last odometer.</span>
-            </span>
-            <a href="/api/exports/vehicles.csv" download>
-              vehicles.csv
-            </a>
-          </div>
+          {EXPORTS.map(([file, title, text]) => (
+            <div key={file} className="bring-in">
+              <span className="grow">
+                <b>{title}</b>
+                <span className="soft small block">{text}</span>
+              </span>
+              <a href={`/api/${file}`} download>
+                {file.split('/').pop()}
+              </a>
+            </div>
+          ))}
         </Part>
       </div>
       <div className="record-main">

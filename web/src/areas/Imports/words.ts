@@ -5,6 +5,7 @@ export const KIND_WORDS: Record<Schemas['ImportKind'], string> = {
   Vehicles: 'vehicles',
   Orders: 'imported orders',
   Parts: 'parts',
+  CannedJobs: 'canned jobs',
 };
 
 export const STATE_WORDS: Record<Schemas['ImportState'], string> = {

@@ -2,13 +2,25 @@ import Button from '@mui/material/Button';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
+import { everyPage, type CsvColumn } from '../../lib/csv';
 import { moment, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import styles from './NoticesPage.module.css';
 
 type Row = Schemas['NoticeRow'];
+
+const page = (before: number | null) => unwrap(api.GET('/api/notices/all', { params: { query: { before: before ?? undefined } } }));
+
+const COLUMNS: CsvColumn<Row>[] = [
+  ['When (UTC)', (row) => row.at],
+  ['What happened', (row) => row.text],
+  ['Repair order', (row) => row.orderNumber],
+  ['Status', (row) => row.orderStatus],
+  ['Read by', (row) => row.readBy],
+];
 
 /** Every update, the newest first: what happened, who read it, and where its repair order stands now. */
 export default function NoticesPage() {
@@ -16,8 +28,7 @@ export default function NoticesPage() {
   const say = useSay();
   const list = useInfiniteQuery({
     queryKey: ['notices', 'all'],
-    queryFn: ({ signal, pageParam }) =>
-      unwrap(api.GET('/api/notices/all', { signal, params: { query: { before: pageParam ?? undefined } } })),
+    queryFn: ({ pageParam }) => page(pageParam),
     initialPageParam: null as number | null,
     getNextPageParam: (page) => page.next,
   });
@@ -34,6 +45,9 @@ export default function NoticesPage() {
         <h1>Updates</h1>
         <span className="soft">{unread === 0 ? 'All read.' : `${unread} unread`}</span>
         <span className="grow" />
+        {rows.length > 0 && (
+          <SaveCsv name="updates" columns={COLUMNS} rows={(onCount) => everyPage(null as number | null, page, onCount)} />
+        )}
         {unread > 0 && (
           <Button variant="outlined" onClick={readAll}>
             Mark all as read

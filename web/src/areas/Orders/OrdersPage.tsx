@@ -3,9 +3,11 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
+import { everyPage, type CsvColumn } from '../../lib/csv';
 import { amount, day, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { SegmentedControl } from '../../ui/SegmentedControl';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { UnansweredList } from '../Approval/UnansweredList';
@@ -14,6 +16,18 @@ import styles from './OrdersPage.module.css';
 
 /** What an order without an invoice is called. */
 const STATES: Record<Schemas['OrderState'], string> = { Open: 'Open', Posted: 'Invoiced', Ended: 'Ended', Voided: 'Void' };
+
+const COLUMNS: CsvColumn<Schemas['OrderListRow']>[] = [
+  ['Order', (row) => row.number],
+  ['Plate', (row) => row.plate],
+  ['Customer', (row) => row.customer],
+  ['Vehicle', (row) => row.vehicle],
+  ['Work', (row) => row.title],
+  ['Opened (UTC)', (row) => row.openedAt],
+  ['Status', (row) => STATES[row.state]],
+  ['Invoice', (row) => row.invoiceNumber],
+  ['Total', (row) => row.total],
+];
 
 type State = 'all' | 'unanswered' | Schemas['OrderState'];
 
@@ -24,20 +38,21 @@ export default function OrdersPage() {
   const navigate = useNavigate();
   const shop = useShop();
   const now = useNow();
+  const page = (before: number | null) =>
+    unwrap(
+      api.GET('/api/orders', {
+        params: {
+          query: {
+            q: text.trim() || undefined,
+            state: state === 'all' || state === 'unanswered' ? undefined : state,
+            before: before ?? undefined,
+          },
+        },
+      }),
+    );
   const orders = useInfiniteQuery({
     queryKey: ['orders', text.trim(), state],
-    queryFn: ({ pageParam }) =>
-      unwrap(
-        api.GET('/api/orders', {
-          params: {
-            query: {
-              q: text.trim() || undefined,
-              state: state === 'all' || state === 'unanswered' ? undefined : state,
-              before: pageParam ?? undefined,
-            },
-          },
-        }),
-      ),
+    queryFn: ({ pageParam }) => page(pageParam),
     initialPageParam: null as number | null,
     getNextPageParam: (page) => page.next,
     placeholderData: (before) => before,
@@ -71,6 +86,9 @@ export default function OrdersPage() {
             ['unanswered', 'Waiting for approval'],
           ]}
         />
+        {state !== 'unanswered' && rows.length > 0 && (
+          <SaveCsv name="repair orders" columns={COLUMNS} rows={(onCount) => everyPage(null as number | null, page, onCount)} />
+        )}
       </div>
       {state === 'unanswered' ? (
         <UnansweredList text={text} />

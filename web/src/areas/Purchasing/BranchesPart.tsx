@@ -27,7 +27,7 @@ export function BranchesPart({ supplier, renew }: { supplier: Supplier; renew: R
     <Part title="Branches">
       <p className="soft">Only needed when they have several. A purchase order says which branch it goes to.</p>
       {supplier.branches.length > 0 && (
-        <table className={`list ${styles.table}`}>
+        <table className={`list rows-edited ${styles.table}`}>
           <thead>
             <tr>
               <th scope="col">Branch</th>

@@ -3,16 +3,45 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unlessKept, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { figure, moment, unitAmount, wallTime } from '../../lib/format';
 import { useMay, useNow, useRefresh, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { PurchaseCard } from './PurchaseCard';
 import './parts.css';
 import styles from './PartsPage.module.css';
 
 type Needed = Schemas['NeededPartView'];
+
+const NEEDED: CsvColumn<Needed>[] = [
+  ['Order', (part) => part.orderNumber],
+  ['Plate', (part) => part.plate],
+  ['Vehicle', (part) => part.vehicle],
+  ['Job', (part) => part.job],
+  ['Part', (part) => part.description],
+  ['Part number', (part) => part.number],
+  ['Qty', (part) => part.quantity],
+  ['Cost', (part) => part.unitCost],
+  ['Promised', (part) => part.promisedAt],
+];
+
+const ON_ORDER: CsvColumn<{ purchase: Schemas['PurchaseView']; line: Schemas['PurchaseLineView'] }>[] = [
+  ['Purchase order', ({ purchase }) => purchase.number],
+  ['Supplier', ({ purchase }) => purchase.supplier],
+  ['Status', ({ purchase }) => purchase.stateText],
+  ['Reference', ({ purchase }) => purchase.supplierReference],
+  ['Expected (UTC)', ({ purchase }) => purchase.expectedAt],
+  ['Order', ({ line }) => line.orderNumber],
+  ['Plate', ({ line }) => line.plate],
+  ['Part', ({ line }) => line.description],
+  ['Part number', ({ line }) => line.number],
+  ['Ordered', ({ line }) => line.quantity],
+  ['Received', ({ line }) => line.received],
+  ['Cost', ({ line }) => line.unitCost],
+];
 
 /** What approved work needs, and what is on the way. */
 export default function PartsPage() {
@@ -38,6 +67,14 @@ export default function PartsPage() {
       <section className="card">
         <header>
           <h2>On order</h2>
+          <span className="grow" />
+          {data.onTheWay.length > 0 && (
+            <SaveCsv
+              name="parts on order"
+              columns={ON_ORDER}
+              rows={data.onTheWay.flatMap((purchase) => purchase.lines.map((line) => ({ purchase, line })))}
+            />
+          )}
         </header>
         {data.onTheWay.length === 0 ? (
           <Empty title="Nothing on order">Parts on order appear here until they are received.</Empty>
@@ -106,6 +143,7 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
     <section className="card" aria-label="Needs ordering">
       <header>
         <h2>Needs ordering</h2>
+        {needed.length > 0 && <SaveCsv name="parts to order" columns={NEEDED} rows={needed} />}
         <span className="grow" />
         {mayOrder &&
           suppliers.map((supplier) => {

@@ -3,11 +3,13 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams, useNavigate } from 'react-router';
 import { api, sentence, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { useRefresh } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { Field, Part } from '../../ui/Fields';
 import { Labelled } from '../../ui/Labelled';
 import { RowLinks } from '../../ui/RowLinks';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import '../../ui/records.css';
@@ -16,6 +18,18 @@ import { BranchesPart } from './BranchesPart';
 type Supplier = Schemas['SupplierDetail'];
 
 const WAYS: Record<Schemas['SupplierOrderWay'], string> = { Electronic: 'electronically', Email: 'by email, as a PDF', Phone: 'by phone' };
+
+const COLUMNS: CsvColumn<Supplier>[] = [
+  ['Name', (s) => s.name],
+  ['Ordered', (s) => WAYS[s.way]],
+  ['Phone', (s) => s.phone],
+  ['Email', (s) => s.email],
+  ['Contact', (s) => s.contact],
+  ['Our account', (s) => s.accountNumber],
+  ['Delivers', (s) => s.deliveryTimes],
+  ['Branches', (s) => s.branches.map((branch) => branch.name).join('; ')],
+  ['Retired', (s) => s.retired],
+];
 
 /** Who sells parts to the shop. */
 export default function SuppliersPage() {
@@ -27,7 +41,7 @@ export default function SuppliersPage() {
   return (
     <div className="own-page">
       <div className="record-side">
-        <Part title="Suppliers">
+        <Part title="Suppliers" aside={suppliers.data.length > 0 && <SaveCsv name="suppliers" columns={COLUMNS} rows={suppliers.data} />}>
           {suppliers.data.length === 0 && (
             <Empty title="No suppliers yet">Add the one you call most. With a supplier, needed parts can be put on a purchase order.</Empty>
           )}

@@ -3,10 +3,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { useRefresh } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/Feedback';
 import { Part } from '../../ui/Fields';
 import { Labelled } from '../../ui/Labelled';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { RowLinks } from '../../ui/RowLinks';
 import { ROLES } from './roles';
 import '../../ui/records.css';
@@ -20,7 +22,7 @@ export default function PeoplePage() {
   return (
     <div className="own-page">
       <div className="record-side">
-        <Part title="People">
+        <Part title="People" aside={<SaveCsv name="people" columns={COLUMNS} rows={people.data} />}>
           <RowLinks
             label="People"
             rows={people.data.map((person) => ({
@@ -41,6 +43,13 @@ export default function PeoplePage() {
     </div>
   );
 }
+
+const COLUMNS: CsvColumn<Schemas['PersonRow']>[] = [
+  ['Name', (person) => person.name],
+  ['Role', (person) => ROLES[person.role]],
+  ['User name', (person) => person.userName],
+  ['Works here', (person) => person.active],
+];
 
 function stateOf(person: Schemas['PersonRow']): string {
   if (!person.active) return 'left';

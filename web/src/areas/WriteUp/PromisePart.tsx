@@ -15,27 +15,32 @@ interface Props {
 }
 
 /** How a time is understood that is being typed. */
-function useMoment(text: string, enabled: boolean) {
+function useMoment(text: string, arrives: boolean, enabled: boolean) {
   return useQuery({
-    queryKey: ['moment', text],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/understand/moment', { signal, params: { query: { text } } })),
+    queryKey: ['moment', text, arrives],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/understand/moment', { signal, params: { query: { text, arrives } } })),
     enabled: enabled && text.trim().length > 0,
     retry: false,
   });
 }
+
+/** The promise that would be made; none for what has no vehicle, or comes nobody knows when. */
+export const promiseQuery = ({ car, notHereYet, arrivesAt }: WriteUpDraft) => ({
+  queryKey: ['promise', notHereYet ? arrivesAt : ''],
+  queryFn: () => unwrap(api.GET('/api/write-up/promise', { params: { query: { arrives: notHereYet ? arrivesAt : '' } } })),
+  enabled: car.kind !== 'counter' && car.kind !== 'later' && (!notHereYet || arrivesAt.trim() !== ''),
+  staleTime: 60_000,
+});
 
 /** Whether the vehicle is here, when it will be ready, and what else was asked for. */
 export function PromisePart({ draft, onDraft, record, problemOf }: Props) {
   const now = useNow();
   const { promise, car } = draft;
   const counter = car.kind === 'counter';
-  const proposal = useQuery({
-    queryKey: ['promise'],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/write-up/promise', { signal })),
-    staleTime: 60_000,
-  }).data;
-  const understood = useMoment(promise ?? '', promise !== null);
-  const arrival = useMoment(draft.arrivesAt, draft.notHereYet);
+  const proposal = useQuery(promiseQuery(draft)).data;
+  const understood = useMoment(promise ?? '', false, promise !== null);
+  const arrival = useMoment(draft.arrivesAt, true, draft.notHereYet);
+  const suggested = promiseQuery(draft).enabled ? proposal?.promisedAt : undefined;
   const said = (moment_: typeof understood, words: string) => (moment_.data ? `${words} ${moment(moment_.data.at, now)}` : undefined);
   const bad = (moment_: typeof understood) => (moment_.error ? sentence(moment_.error) : undefined);
   return (
@@ -66,17 +71,11 @@ export function PromisePart({ draft, onDraft, record, problemOf }: Props) {
       )}
       <Labelled
         label="Promised time"
-        value={promise ?? (proposal && car.kind !== 'later' && !counter ? moment(proposal.promisedAt, now) : '')}
+        value={promise ?? (suggested ? moment(suggested, now) : '')}
         onText={(text) => onDraft({ promise: text })}
         onFocus={(event) => event.target.select()}
         problem={problemOf('promisedAt') ?? bad(understood)}
-        hint={
-          promise === null
-            ? counter || car.kind === 'later'
-              ? undefined
-              : 'Suggested time; type to change it'
-            : said(understood, 'Promised')
-        }
+        hint={promise !== null ? said(understood, 'Promised') : suggested ? 'Suggested time; type to change it' : undefined}
       />
       <LogisticsPart record={record} counter={counter} value={draft.logistics} onValue={(logistics) => onDraft({ logistics })} />
     </section>

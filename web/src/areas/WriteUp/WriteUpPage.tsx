@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { api, Problem, sentence, unwrap } from '../../lib/api';
@@ -11,7 +11,7 @@ import { CarPart } from './CarPart';
 import { CustomerPart } from './CustomerPart';
 import { draftsOf, draftTitle, dropDraft, emptyCar, emptyCustomer, keepDraft, newDraft, type WriteUpDraft } from './draft';
 import { KnownPart } from './KnownPart';
-import { PromisePart } from './PromisePart';
+import { PromisePart, promiseQuery } from './PromisePart';
 import { WorkPart } from './WorkPart';
 import './writeup.css';
 import styles from './WriteUpPage.module.css';
@@ -27,6 +27,7 @@ export default function WriteUpPage() {
   const me = useMe().id;
   const navigate = useNavigate();
   const refresh = useRefresh();
+  const client = useQueryClient();
   const say = useSay();
   const [draft, setDraft] = useState<WriteUpDraft>(
     () => (given || givenCar || toBegin ? undefined : draftsOf(me)[0]) ?? newDraft(given, givenCar),
@@ -122,7 +123,7 @@ export default function WriteUpPage() {
             cannedJobIds: draft.jobs.map((j) => j.id),
             jobs: draft.freeJobs,
             takeOver: draft.taken,
-            promisedAt: draft.promise ?? (counter || car.kind === 'later' ? null : await proposed()),
+            promisedAt: draft.promise ?? (await proposed()),
             keyTag: draft.keyTag,
             ...draft.logistics,
           },
@@ -137,7 +138,8 @@ export default function WriteUpPage() {
       setBusy(false);
     }
   };
-  const proposed = async () => (await unwrap(api.GET('/api/write-up/promise'))).promisedAt;
+  // What the screen suggested is promised.
+  const proposed = async () => (promiseQuery(draft).enabled ? (await client.ensureQueryData(promiseQuery(draft))).promisedAt : null);
   const startOver = () => {
     dropDraft(me, draft.id);
     setDraft(newDraft());

@@ -108,15 +108,25 @@ export default function CannedStart() {
 function OwnGuidePart() {
   const refresh = useRefresh();
   const guide = useQuery({ queryKey: ['own-guide'], queryFn: ({ signal }) => unwrap(api.GET('/api/own-guide', { signal })) });
-  const [came, setCame] = useState<Schemas['LaborGuideImported'] | null>(null);
+  const [looked, setLooked] = useState<{ file: File; is: Schemas['LaborGuideImported'] } | null>(null);
   const [problem, setProblem] = useState('');
-  const bring = async (file: File | undefined) => {
+  const say = useSay();
+  const look = async (file: File | undefined) => {
     if (!file) return;
     setProblem('');
-    setCame(null);
     try {
-      setCame(await uploadGuide(file));
+      setLooked({ file, is: await uploadGuide(file, true) });
+    } catch (error) {
+      setLooked(null);
+      setProblem(sentence(error));
+    }
+  };
+  const bring = async (file: File) => {
+    try {
+      const came = await uploadGuide(file);
+      setLooked(null);
       await refresh(['own-guide'], ['choices'], ['guide']);
+      say.done(`${came.operations === 1 ? '1 operation is' : `${came.operations} operations are`} in the guide.`);
     } catch (error) {
       setProblem(sentence(error));
     }
@@ -135,7 +145,7 @@ function OwnGuidePart() {
           accept=".csv,text/csv"
           aria-label="Import a labor guide"
           onChange={(event) => {
-            void bring(event.target.files?.[0]);
+            void look(event.target.files?.[0]);
             event.target.value = '';
           }}
         />
@@ -150,17 +160,25 @@ function OwnGuidePart() {
           {problem}
         </p>
       )}
-      {came && (
-        <div role="status">
+      {looked && (
+        <div role="status" className="notice">
           <p>
-            {came.operations === 1 ? '1 operation is' : `${came.operations} operations are`} in the guide.
-            {came.refused.length > 0 && ` ${came.refused.length} ${came.refused.length === 1 ? 'row was' : 'rows were'} skipped:`}
+            {looked.file.name}: {looked.is.change.added} new, {looked.is.change.changed} changed, {looked.is.change.removed} removed from
+            the guide; {looked.is.operations} in all.
+            {looked.is.refused.length > 0 &&
+              ` ${looked.is.refused.length} ${looked.is.refused.length === 1 ? 'row is' : 'rows are'} skipped:`}
           </p>
-          {came.refused.slice(0, 20).map((row) => (
+          {looked.is.refused.slice(0, 20).map((row) => (
             <p key={row.row} className="small soft">
               Row {row.row}: {row.why}
             </p>
           ))}
+          <button className="chip" onClick={() => void bring(looked.file)}>
+            Replace the guide
+          </button>{' '}
+          <button className="linkish" onClick={() => setLooked(null)}>
+            Cancel
+          </button>
         </div>
       )}
       {guide.data && guide.data.length > 0 && (

@@ -5,7 +5,9 @@ import { useRefresh } from '../../../lib/shop';
 import { Part } from '../../../ui/Fields';
 import { useSay } from '../../../ui/Toasts';
 
-/** Canned jobs with which a shop may begin; what it has already is left as it is. */
+const count = (n: number, one: string, many: string) => (n === 0 ? '' : `${n} ${n === 1 ? one : many}`);
+
+/** What a shop may begin with: canned jobs, stages, messages and markups; what it has already is left as it is. */
 export function StartingSets() {
   const refresh = useRefresh();
   const say = useSay();
@@ -13,20 +15,29 @@ export function StartingSets() {
     queryKey: ['canned-jobs', 'starting'],
     queryFn: ({ signal }) => unwrap(api.GET('/api/starting-sets', { signal })),
   });
-  const renew = () => refresh(['canned-jobs'], ['choices'], ['setup', 'steps']);
+  const renew = () => refresh(['canned-jobs'], ['choices'], ['setup'], ['floor'], ['policy']);
   const take = (set: Schemas['StartingSetView']) => {
     const params = { params: { path: { key: set.key } } };
-    unwrap(api.POST('/api/starting-sets/{key}', params)).then(async ({ ids }) => {
+    unwrap(api.POST('/api/starting-sets/{key}', params)).then(async (taken) => {
       await renew();
-      say.done(ids.length === 1 ? 'One canned job added.' : `${ids.length} canned jobs added.`, () =>
-        unwrap(api.POST('/api/starting-sets/{key}/undo', { ...params, body: { ids } })).then(renew),
+      const added = [
+        count(taken.ids.length, 'canned job', 'canned jobs'),
+        count(taken.stageIds.length, 'stage', 'stages'),
+        count(taken.templateIds.length, 'message template', 'message templates'),
+      ].filter(Boolean);
+      const pricing =
+        taken.categories.length > 0 ? ` Markups for ${taken.categories.join(', ')} are in the pricing draft; publish it to use them.` : '';
+      say.done(`${added.length > 0 ? `Added ${added.join(', ')}.` : ''}${pricing}`.trim(), () =>
+        unwrap(api.POST('/api/starting-sets/{key}/undo', { ...params, body: taken })).then(renew),
       );
     }, say.refused);
   };
-  if (!sets.data?.some((set) => set.missing > 0)) return null;
+  if (!sets.data?.some((set) => set.missingJobs > 0)) return null;
   return (
     <Part title="Sets to begin with">
-      <p className="soft">Hours and parts are a start; change them to what your shop sells. Prices come from your own pricing rules.</p>
+      <p className="soft">
+        Hours, parts and markups are a start; change them to what your shop sells. Markups wait in the pricing draft until you publish it.
+      </p>
       <table className="list">
         <tbody>
           {sets.data.map((set) => (
@@ -35,11 +46,14 @@ export function StartingSets() {
                 <b>{set.name}</b>
                 <div className="soft">{set.description}</div>
                 <div className="soft small">{set.jobs.join(' · ')}</div>
+                <div className="soft small">
+                  Stages: {set.stages.join(', ')}. Messages: {set.texts.join(', ')}.
+                </div>
               </td>
               <td className="right nowrap">
-                {set.missing > 0 ? (
+                {set.missingJobs + set.missingOthers > 0 ? (
                   <Button variant="outlined" onClick={() => take(set)}>
-                    Add {set.missing === 1 ? '1 job' : `${set.missing} jobs`}
+                    Add {set.missingJobs > 0 ? count(set.missingJobs, 'job', 'jobs') : 'the rest'}
                   </Button>
                 ) : (
                   <span className="soft">all there</span>

@@ -1,14 +1,25 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, unwrap } from '../../../lib/api';
+import { api, unwrap, type Schemas } from '../../../lib/api';
+import type { CsvColumn } from '../../../lib/csv';
 import { moment, wallTime } from '../../../lib/format';
 import { useNow, useShop } from '../../../lib/shop';
 import { Empty, Failed, Loading } from '../../../ui/Feedback';
+import { SaveCsv } from '../../../ui/SaveCsv';
 import { useSay } from '../../../ui/Toasts';
 import { AnswersPart } from '../../Approval/AnswersPart';
 import { Search } from '../panels/Search';
 import { Panel } from '../../../ui/Panel';
 import { useActions } from '../../../lib/order/useSheet';
+
+const COLUMNS: CsvColumn<Schemas['RecordEntry']>[] = [
+  ['When (UTC)', (entry) => entry.at],
+  ['Who', (entry) => entry.by],
+  ['What', (entry) => entry.what],
+  ['Change', (entry) => entry.words],
+  ['Before', (entry) => entry.old],
+  ['After', (entry) => entry.new],
+];
 
 /** Who did what on the order; it can only be added to. */
 export default function RecordDrawer({ id, onClose }: { id: number; onClose: () => void }) {
@@ -46,6 +57,7 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
         </button>
       </form>
       {!text && <AnswersPart orderId={id} />}
+      {found.length > 0 && <SaveCsv name="activity" columns={COLUMNS} rows={found} />}
       <Search label="Search activity" placeholder="Search: a name, a part, a field…" value={text} onText={setText} />
       {record.error && !record.data ? (
         <Failed error={record.error} again={() => void record.refetch()} />
