@@ -244,7 +244,7 @@ test('an order is talked through by keys: jobs out and in, the total follows, th
   await expect(total).toHaveText(all!);
   await mina.keyboard.press('Escape');
   await mina.keyboard.press('2');
-  await mina.getByLabel('Rear wiper: what becomes of it').selectOption('Deferred');
+  await mina.getByLabel('Rear wiper: answer').selectOption('Deferred');
   await mina.getByRole('button', { name: 'Record answer' }).click();
   await expect(mina.getByText('Enter the date or odometer')).toBeVisible();
   await mina.getByLabel('Until').fill('in 3 months');

@@ -53,7 +53,7 @@ test('a new customer from the directory with a car from its plate; the services 
   await mood('directory', 'off');
   await mood('vehicles', 'off');
   await mina.getByLabel('Last name').fill('Quastenau');
-  await mina.getByRole('radio', { name: 'New car' }).click();
+  await mina.getByRole('radio', { name: 'New vehicle' }).click();
   await mina.getByLabel('Plate', { exact: true }).fill('QZ 4410');
   await expect(mina.getByText(/vehicle data service is not responding. Enter the vehicle yourself/)).toBeVisible();
   await mood('directory', 'ok');

@@ -21,7 +21,7 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await expect(page.getByLabel('Last name')).toHaveValue(lastName);
   for (let i = 0; i < 3; i++) await page.keyboard.press('Tab');
   await type(page, '(207) 555-0163');
-  await page.getByRole('radio', { name: 'New car' }).focus();
+  await page.getByRole('radio', { name: 'New vehicle' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Plate', { exact: true })).toBeFocused();
   await type(page, plate);

@@ -99,9 +99,9 @@ test('one changes ones own password, and a lower reading is questioned on the sh
   const before = await reading.inputValue();
   await reading.fill('12');
   await mina.keyboard.press('Tab');
-  await expect(mina.getByText(/The last reading was/)).toBeVisible();
+  await expect(mina.getByText(/The last odometer was/)).toBeVisible();
   await mina.getByRole('button', { name: 'It is right' }).click();
-  await expect(mina.getByText(/The last reading was/)).toBeHidden();
+  await expect(mina.getByText(/The last odometer was/)).toBeHidden();
   await expect(reading).toHaveValue('12');
   await reading.fill(before);
   await mina.keyboard.press('Tab');

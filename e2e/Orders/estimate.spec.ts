@@ -128,10 +128,10 @@ test('a coolant service is corrected by the facts; a battery is replaced by a st
   await choose(mina, hands, /^(Canned job )?Battery, replace/i);
   await expect(job(mina, 'Battery, replace')).toBeVisible();
   await job(mina, 'Battery, replace')
-    .getByRole('button', { name: /Battery, glass mat, replace/ })
+    .getByRole('button', { name: /Battery, AGM, replace/ })
     .focus();
   await hands.press('Enter');
-  const stronger = job(mina, 'Battery, glass mat, replace');
+  const stronger = job(mina, 'Battery, AGM, replace');
   await expect(stronger).toBeVisible();
   await expect(job(mina, 'Battery, replace')).toBeHidden();
   await expect(stronger).toContainText('Register the battery with the car');
@@ -186,8 +186,8 @@ test('four tires by their size with what comes along; a 60,000-mile service; a c
   await expect(side).toBeHidden();
   await mina.keyboard.press('Escape');
   await hands.press('h');
-  await side.getByRole('radio', { name: 'Like cars' }).click();
-  await mina.getByRole('textbox', { name: 'Search earlier work' }).focus();
+  await side.getByRole('radio', { name: 'Similar vehicles' }).click();
+  await mina.getByRole('textbox', { name: 'Search service history' }).focus();
   await hands.type('brake');
   await expect(side.locator('.earlier').first()).toContainText(/brake/i);
   await hands.press('ArrowDown');

@@ -135,7 +135,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
     h.count.moves += 3;
     await adding.getByLabel('Name').focus();
     await h.type(name);
-    await adding.getByLabel('Is a').selectOption(role);
+    await adding.getByLabel('Role').selectOption(role);
     await adding.getByRole('button', { name: 'Add' }).click();
     await expect(owner.getByRole('region', { name })).toBeVisible();
   }

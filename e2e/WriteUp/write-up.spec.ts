@@ -70,8 +70,8 @@ test('what is known is taken over by keys while the outside is slow; phrases and
 
   const says = mina.getByRole('combobox', { name: 'Customer concern' });
   await says.fill('light on, p0420');
-  await mina.getByRole('option', { name: /P0420: Catalyst works below its limit/ }).click();
-  await expect(mina.locator('.said')).toContainText('light on, P0420: Catalyst works below its limit');
+  await mina.getByRole('option', { name: /P0420: Catalyst efficiency below threshold/ }).click();
+  await expect(mina.locator('.said')).toContainText('light on, P0420: Catalyst efficiency below threshold');
   await says.fill('steering sha');
   await expect(mina.getByRole('option', { name: /Steering wheel shakes/ })).toBeVisible();
   await mina.keyboard.press('ArrowDown');
@@ -156,7 +156,7 @@ test('a car gets a reminder, a photo, and its VIN from the photo of its bar code
   await reminders.locator('.reminder-row').filter({ hasText: 'Winter tires' }).getByRole('button', { name: 'Mark done…' }).click();
   await reminders.getByLabel('Date done', { exact: true }).fill('11/1/2024');
   await reminders.getByRole('button', { name: 'Save' }).click();
-  await expect(reminders.getByText(/last Nov 1, 2024; late since Nov 1, 2025/)).toBeVisible();
+  await expect(reminders.getByText(/last Nov 1, 2024; overdue since Nov 1, 2025/)).toBeVisible();
   await reminders.getByRole('button', { name: 'Remove reminder Winter tires' }).click();
   await mina.getByRole('button', { name: /Undo/ }).click();
   await expect(reminders.getByText('Winter tires')).toBeVisible();

@@ -101,7 +101,7 @@ public static class Pipeline
         app.UseStatusCodePages(pages =>
             pages.HttpContext.Response.StatusCode == 400 && pages.HttpContext.Request.Path.StartsWithSegments("/api")
                 ? Problems
-                    .Of(new Core.Problem("request.unreadable", "What was sent can't be read as it stands; load the page again and retry."))
+                    .Of(new Core.Problem("request.unreadable", "That could not be read. Reload the page and try again."))
                     .ExecuteAsync(pages.HttpContext)
                 : Task.CompletedTask
         );

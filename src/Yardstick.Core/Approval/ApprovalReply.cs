@@ -39,7 +39,7 @@ public static class ApprovalReply
         {
             var field = $"job:{job.Id}";
             if (said?.FirstOrDefault(j => j?.JobId == job.Id) is not { } about)
-                return new Problem("answer.open", $"Say yes, no or later to \"{job.Title}\".", field);
+                return new Problem("answer.open", $"Choose yes, later or no for \"{job.Title}\".", field);
             if (about.Kind is not (DecisionKind.Approved or DecisionKind.Declined or DecisionKind.Deferred))
                 return new Problem("answer.kind", "Choose yes, later or no.", field);
             var knowingly = job.IsUnsafe && about.Kind == DecisionKind.Declined;

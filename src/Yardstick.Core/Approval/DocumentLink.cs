@@ -45,7 +45,7 @@ public class DocumentLink : CustomerLink
     /// <param name="title">What the document is, with its number.</param>
     /// <param name="whom">Who is asked; empty where nobody is named.</param>
     public static string CopyWords(string shop, string title, string whom) =>
-        $"{shop}: for you to read, the {title[..1].ToLowerInvariant()}{title[1..]} that we sent to {(whom.Length > 0 ? whom : "the owner")}, who answers it.";
+        $"{shop}: for your information, the {title[..1].ToLowerInvariant()}{title[1..]} sent to {(whom.Length > 0 ? whom : "the customer")} for approval.";
 
     /// <summary>Whether it can be fetched still.</summary>
     public bool IsGoodAt(Instant utcNow) => WithdrawnAt is null && utcNow < ExpiresAt;

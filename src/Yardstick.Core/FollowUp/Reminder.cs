@@ -68,7 +68,7 @@ public class Reminder
         var next = due switch
         {
             { On: null } => "needs an odometer to set the due date",
-            { State: DueState.Late } => Invariant($"late since {due.On:MMM d, yyyy}"),
+            { State: DueState.Late } => Invariant($"overdue since {due.On:MMM d, yyyy}"),
             { State: DueState.Due } => "due today",
             { ByDistance: true } => Invariant($"due about {due.On:MMM d, yyyy}"),
             _ => Invariant($"due {due.On:MMM d, yyyy}"),

@@ -60,7 +60,7 @@ public static class StockIssue
         if (order.Closed() is { } closed)
             return closed;
         if (order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
-            return new Problem("line.gone", "There is no such line on the order.");
+            return new Problem("line.gone", "This line no longer exists. Reload the page.");
         if (line.ReceivedQuantity <= Quantity.Zero)
             return new Problem("part.none", "Nothing of this line is here; look at the order again.");
         if (order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)

@@ -72,7 +72,7 @@ public class PurchaseOrder
                 $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; nothing of it can be called off."
             );
         if (string.IsNullOrWhiteSpace(reason) || reason.Length > 200)
-            return new Problem("purchase.reason", "Say in at most 200 characters why, and who at the supplier agreed.", "reason");
+            return new Problem("purchase.reason", "Enter the reason and who at the supplier agreed, up to 200 characters.", "reason");
         var lines = Lines.Where(l => lineIds.Contains(l.Id) && l.Awaited).ToList();
         if (lines.Count == 0)
             return new Problem("purchase.here", "These parts are here or were called off already; look at the list again.");
@@ -145,7 +145,7 @@ public class PurchaseOrder
     public Result NoteCall(string? reference, string? expected, Setup.Shop shop, Instant utcNow)
     {
         if (Way == SupplierOrderWay.Electronic)
-            return new Problem("purchase.electronic", "This supplier's service says by itself what becomes of the order.");
+            return new Problem("purchase.electronic", "This supplier's service updates the order automatically.");
         if (MayReceive().Problem is { } closed)
             return closed;
         if ((reference ?? "").Trim() is not { Length: <= 80 } said)
@@ -245,7 +245,7 @@ public class PurchaseOrder
         state switch
         {
             PurchaseOrderState.Sending => "Not sent yet",
-            PurchaseOrderState.Placed => "Placed",
+            PurchaseOrderState.Placed => "Ordered",
             PurchaseOrderState.Confirmed => "Confirmed",
             PurchaseOrderState.Shipped => "Shipped",
             PurchaseOrderState.Delayed => "Delayed",

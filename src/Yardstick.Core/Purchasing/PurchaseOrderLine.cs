@@ -81,7 +81,10 @@ public class PurchaseOrderLine
         if (came.Value > Open)
             return new Problem(
                 "receive.tooMany",
-                string.Create(CultureInfo.InvariantCulture, $"Only {Open} of \"{Description}\" are open on this purchase order."),
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Only {Open} of \"{Description}\" are left to receive on this purchase order."
+                ),
                 "quantity"
             );
         var cost = string.IsNullOrWhiteSpace(unitCost) ? UnitCost : UnitPrice.Parse(unitCost, "unitCost");

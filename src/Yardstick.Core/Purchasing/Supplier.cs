@@ -159,7 +159,7 @@ public class Supplier
 
     private static readonly Problem NoService = new(
         "supplier.noService",
-        "Type the name of their service first; without one orders go out by phone.",
+        "Enter the name of their service first. Without one, orders go out by phone or email.",
         "code"
     );
 }

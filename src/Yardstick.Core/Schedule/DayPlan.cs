@@ -71,7 +71,7 @@ public sealed class DayPlan(
             Finished = finished,
             Running = running,
             MinutesOver = running && worked > job.SoldHours.Value ? (int)((worked - job.SoldHours.Value) * 60) : 0,
-            Why = job.Decision != DecisionKind.Approved ? "if agreed" : PartsComing(job),
+            Why = job.Decision != DecisionKind.Approved ? "if approved" : PartsComing(job),
         };
     }
 
@@ -89,7 +89,7 @@ public sealed class DayPlan(
         if (lines.Count == 0)
             return "";
         var last = purchases.Where(p => p.Lines.Exists(l => lines.Contains(l.LineId))).Max(p => p.ExpectedAt);
-        return last is { } at ? $"parts {When(shop.Local(at))}" : "parts not ordered";
+        return last is { } at ? $"parts due {When(shop.Local(at))}" : "parts not ordered";
     }
 
     /// <summary>When the planned work of an order ends at the hours that were sold, wall time; null where none is planned.</summary>
@@ -124,7 +124,7 @@ public sealed class DayPlan(
         var minutes = (int)(utcNow - order.StageSince).TotalMinutes;
         return order.Stage switch
         {
-            Stage.WaitingForAnswer => $"Asked {Ago(minutes)}",
+            Stage.WaitingForAnswer => $"Sent {Ago(minutes)}",
             Stage.Done => $"Done {Ago(minutes)}",
             _ => "",
         };
@@ -170,7 +170,7 @@ public sealed class DayPlan(
         minutes switch
         {
             < 90 => $"{minutes} min ago",
-            < 2880 => $"{minutes / 60} h ago",
+            < 2880 => $"{minutes / 60} hr ago",
             _ => $"{minutes / 1440} days ago",
         };
 }

@@ -75,6 +75,6 @@ public static class PasswordRules
     public static Result CheckUserName(string? userName, bool taken = false) =>
         string.IsNullOrWhiteSpace(userName) || userName.Trim().Length > 60
             ? new Problem("firstRun.userName", "Choose a user name.", "userName")
-        : taken ? new Problem("person.userName", $"Somebody else signs in as {userName.Trim()}; choose another name.", "userName")
+        : taken ? new Problem("person.userName", $"Someone else already uses {userName.Trim()}. Choose another user name.", "userName")
         : Result.Done;
 }

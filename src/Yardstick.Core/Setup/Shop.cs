@@ -169,11 +169,7 @@ public partial class Shop
             case "publicAddress":
                 old = PublicAddress;
                 if (typed.Length > 0 && !IsPublicAddress(typed))
-                    return new Problem(
-                        "shop.address",
-                        "Type the address as https://shop.example, without a path, a name or anything else.",
-                        field
-                    );
+                    return new Problem("shop.address", "Enter a web address such as https://shop.example, with nothing after it.", field);
                 PublicAddress = typed.TrimEnd('/');
                 break;
             case "quietFrom" or "quietUntil":

@@ -31,7 +31,7 @@ public sealed record StaffGuard(
         if (person.Role == Role.Owner && person.Active && Owners.All(id => id == person.Id))
             return new Problem("person.lastOwner", "This is the only owner. Make someone else an owner first.", "role");
         if (person.Id == ById)
-            return new Problem("person.self", "Nobody changes their own role and rights; ask another owner or manager.", "role");
+            return new Problem("person.self", "You can't change your own role and rights. Ask another owner or manager.", "role");
         return Reaches(person.Role, Rights.Of(person.Role));
     }
 
@@ -69,7 +69,7 @@ public sealed record StaffGuard(
 
     private static readonly Problem Beyond = new(
         "person.beyond",
-        "Nobody gives or takes rights that they do not have themselves; ask an owner.",
+        "You can't give or take rights that you don't have. Ask an owner.",
         "rights"
     );
 }

@@ -51,7 +51,7 @@ public class StaffMember
     public static Result<StaffMember> Owner(string? name) =>
         NameOf(name) is { } typed
             ? new StaffMember { Name = typed, Role = Role.Owner }
-            : new Problem("firstRun.owner", "Type the owner's name.", "ownerName");
+            : new Problem("firstRun.owner", "Enter the owner's name.", "ownerName");
 
     /// <summary>Somebody new. Refuses with <c>person.name</c>, <c>person.ownerOnly</c> and <c>person.beyond</c>.</summary>
     /// <param name="name">1 to 120 characters.</param>

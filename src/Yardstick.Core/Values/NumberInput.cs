@@ -32,7 +32,7 @@ public static partial class NumberInput
         )
             return new Problem("figure.unreadable", $"\"{Short(text)}\" is not a number. Enter {wanted}.", field);
         if (decimal.Round(figure, decimals) != figure)
-            return new Problem("figure.decimals", $"At most {decimals} decimals are kept here.", field);
+            return new Problem("figure.decimals", $"Enter at most {decimals} decimals.", field);
         return Math.Abs(figure) > 10_000_000 ? new Problem("figure.range", "Enter a number below 10 million.", field) : figure;
     }
 

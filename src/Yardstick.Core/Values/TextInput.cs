@@ -11,7 +11,7 @@ public static class TextInput
         new(
             "text.long",
             what.Length == 0
-                ? Invariant($"At most {most:N0} characters are kept here.")
+                ? Invariant($"Enter {most:N0} characters or fewer.")
                 : Invariant($"{what} can have at most {most:N0} characters."),
             field
         );

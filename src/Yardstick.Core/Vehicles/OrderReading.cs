@@ -38,7 +38,8 @@ public static class OrderReading
         {
             return new Problem(
                 "odometer.lower",
-                Invariant($"The last reading was {last.Reading} on {local(last.At):MMM d, yyyy}. ") + $"If {reading} is right, confirm it.",
+                Invariant($"The last odometer was {last.Reading} on {local(last.At):MMM d, yyyy}. ")
+                    + $"If {reading} is correct, confirm it.",
                 leaving ? "odometerOut" : "odometerIn"
             );
         }

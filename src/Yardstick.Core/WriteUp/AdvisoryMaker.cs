@@ -120,9 +120,9 @@ public sealed class AdvisoryMaker(Shop shop)
 
     private string Found(Finding finding)
     {
-        var rated = finding.Rating == Rating.Watch ? "worth watching" : finding.Rating.ToString().ToLowerInvariant();
+        var rated = finding.Rating.ToString().ToLowerInvariant();
         var measured = finding.MeasuredWords is { Length: > 0 } words ? $", {words}" : "";
-        return Invariant($"found {rated} {shop.Local(finding.At):MMM d, yyyy}{measured}");
+        return Invariant($"rated {rated} {shop.Local(finding.At):MMM d, yyyy}{measured}");
     }
 
     /// <summary>Work that comes again.</summary>

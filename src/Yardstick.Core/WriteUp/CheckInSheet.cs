@@ -47,7 +47,7 @@ public class CheckInSheet
         if (condition is { Length: > 2000 })
             return TextInput.TooLong(2_000, "condition");
         if (photos > MostPhotos)
-            return new Problem("checkIn.photos", $"At most {MostPhotos} photos have room on a sheet.", "photos");
+            return new Problem("checkIn.photos", $"A sheet holds up to {MostPhotos} photos. Remove some.", "photos");
         return Result.Done;
     }
 

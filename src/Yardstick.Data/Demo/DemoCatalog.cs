@@ -223,7 +223,7 @@ internal static class DemoCatalog
         ("Tire rotation", "Tires", "rotate", "tires", 0.4m, "", "", 29.95m),
         ("Tire repair", "Tires", "puncture nail flat", "tires", 0.4m, "", "", 34.95m),
         ("Battery, replace", "Electrical", "dead no start", "electric", 0.4m, "", "BA-H5×1", null),
-        ("Battery, glass mat, replace", "Electrical", "dead no start stronger", "electric", 0.5m, "", "BA-H7×1", null),
+        ("Battery, AGM, replace", "Electrical", "dead no start stronger", "electric", 0.5m, "", "BA-H7×1", null),
         ("Alternator, replace", "Electrical", "charging light", "electric", 1.6m, "", "AL×1", null),
         ("Starter, replace", "Electrical", "clicks no start", "electric", 1.5m, "", "SR×1", null),
         ("Headlight bulb, replace", "Electrical", "light out", "", 0.3m, "", "HB×1", null),
@@ -340,7 +340,7 @@ internal static class DemoCatalog
                     ["Oil drained warm", "Filter and gasket new", "Level at the upper mark", "No leak", "Indicator reset"]
                 );
                 break;
-            case "Battery, replace" or "Battery, glass mat, replace":
+            case "Battery, replace" or "Battery, AGM, replace":
                 Add("Battery terminals, clean", 0.2m);
                 Add("Charging system, test", 0.3m);
                 canned.CustomerText = "A new battery, fitted and tested; the old one is recycled.";
@@ -377,7 +377,7 @@ internal static class DemoCatalog
             Named(one).Alternatives.Add(new CannedAlternative { CannedJobId = Named(one).Id, OtherId = Named(other).Id });
             Named(other).Alternatives.Add(new CannedAlternative { CannedJobId = Named(other).Id, OtherId = Named(one).Id });
         }
-        Either("Battery, replace", "Battery, glass mat, replace");
+        Either("Battery, replace", "Battery, AGM, replace");
         Either("Front brake pads", "Front brake pads and rotors");
         Either("Rear brake pads", "Rear brake pads and rotors");
         Either("Oil and filter service", "Synthetic oil and filter service, large engine");

@@ -57,7 +57,7 @@ public static class ShopStart
                 Channel = MessageChannel.Text,
                 Use = "estimate",
                 Body =
-                    "Hello {{ customer.firstName }}, here is what we found on your {{ car.description }} and what it would cost. Please answer here: {{ link }}\n{{ shop.name }}, {{ shop.phone }}",
+                    "Hi {{ customer.firstName }}, here is what we found on your {{ car.description }} and the price. Please approve or decline here: {{ link }}\n{{ shop.name }}, {{ shop.phone }}",
             },
             new MessageTemplate
             {
@@ -66,7 +66,7 @@ public static class ShopStart
                 Use = "estimate",
                 Subject = "Estimate for your {{ car.description }}",
                 Body =
-                    "Hello {{ customer.name }},\n\nwe looked at your {{ car.description }}. What we found, what we suggest and what each piece would cost is here; you can say yes or no to each, or ask us:\n\n{{ link }}\n\n{{ shop.name }}\n{{ shop.phone }}",
+                    "Hello {{ customer.name }},\n\nWe looked at your {{ car.description }}. Our findings, recommendations and prices are here. You can approve or decline each item, or ask us a question:\n\n{{ link }}\n\n{{ shop.name }}\n{{ shop.phone }}",
             },
             new MessageTemplate
             {
@@ -82,7 +82,7 @@ public static class ShopStart
                 Use = "documents",
                 Subject = "Order {{ order.number }}, {{ car.description }}",
                 Body =
-                    "Hello {{ customer.name }},\n\nattached is what you asked for about your {{ car.description }}.\n\n{{ shop.name }}\n{{ shop.phone }}",
+                    "Hello {{ customer.name }},\n\nThe documents you asked for on your {{ car.description }} are attached.\n\n{{ shop.name }}\n{{ shop.phone }}",
             },
             new MessageTemplate
             {

@@ -99,7 +99,7 @@ public static class DecisionRecord
     private static async Task<IResult> PdfAsync(long id, ShopDb db, DocumentPdfs pdfs)
     {
         if (await db.StoredSnapshots.Where(c => c.Id == id).Select(c => c.Json).FirstOrDefaultAsync() is not { } json)
-            return Problems.Of(new Problem("shown.gone", "There is no such copy."));
+            return Problems.Of(new Problem("shown.gone", "This copy no longer exists. Reload the page."));
         return Results.File(pdfs.Draw(EstimateSnapshot.FromJson(json).Document), "application/pdf", $"as-shown-{id}.pdf");
     }
 

@@ -95,7 +95,7 @@ public static class DocumentLinks
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.DocumentLinks.FindAsync(id) is not { } link)
-                return new Problem("link.gone", "There is no such link.");
+                return new Problem("link.gone", "This link no longer exists. Reload the page.");
             link.Withdraw(work.Actor.At);
             await work.Db.SaveChangesAsync();
             return new Changed(0, id, 1);

@@ -196,7 +196,7 @@ public static class SendEstimate
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.ApprovalLinks.FindAsync(id) is not { } link)
-                return new Problem("link.gone", "There is no such link.");
+                return new Problem("link.gone", "This link no longer exists. Reload the page.");
             link.Withdraw(work.Actor.At);
             // The copy that went out with it is taken back with it.
             foreach (

@@ -108,7 +108,7 @@ public static class TakePayment
     private static async Task<IResult> SettleAsync(long id, CardTalk talk) =>
         await talk.SettleAsync(id) is { } settled
             ? Results.Ok(new ChargeOutcome(settled.Charge.Id, settled.Charge.State, Sentence(settled)))
-            : Problems.Of(new Problem("charge.gone", "There is no such card charge."));
+            : Problems.Of(new Problem("charge.gone", "This card charge no longer exists. Reload the page."));
 
     private static string Sentence(SettledCharge settled)
     {
@@ -121,7 +121,7 @@ public static class TakePayment
         }
         return charge.State switch
         {
-            CardChargeState.Approved when charge.Amount.Cents > 0 => $"{charge.Amount} charged to the card ending in {charge.CardEnding}.",
+            CardChargeState.Approved when charge.Amount.Cents > 0 => $"{charge.Amount} charged to card ending in {charge.CardEnding}.",
             CardChargeState.Approved => $"{-charge.Amount} refunded to the card ending in {charge.CardEnding}.",
             CardChargeState.Declined when charge.Amount.Cents > 0 =>
                 $"Card declined: {charge.Message} Nothing was charged; try another card or cash.",

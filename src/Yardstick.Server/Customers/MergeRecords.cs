@@ -132,7 +132,7 @@ public static class MergeRecords
         Say(moved.Contacts.Count, "contact", "contacts");
         Say(moved.Sites.Count, "site", "sites");
         Say(moved.Readings.Count, "odometer reading", "odometer readings");
-        Say(moved.FormerOrders.Count, "former order", "former orders");
+        Say(moved.FormerOrders.Count, "imported order", "imported orders");
         Say(moved.Reminders.Count, "reminder", "reminders");
         Say(moved.Files.Count, "file", "files");
         Say(moved.Labels.Count, "label", "labels");
@@ -295,7 +295,7 @@ public static class MergeRecords
         {
             var db = work.Db;
             if (await db.Merges.FindAsync(id) is not { } merge)
-                return new Problem("merge.gone", "There is no such merge.");
+                return new Problem("merge.gone", "This merge no longer exists. Reload the page.");
             if (merge.Lasting(work.Actor.At) is { } lasting)
                 return lasting;
             var moved = merge.Moved;

@@ -95,7 +95,7 @@ public static class Reminders
             var reminder = made.Value;
             reminder.Find(await db.OfferedCannedJobs.ToListAsync());
             if (reminder.CannedJobId is { } canned && !await db.CannedJobs.AnyAsync(c => c.Id == canned))
-                return new Problem("cannedJob.gone", "There is no such canned job.", "cannedJobId");
+                return new Problem("cannedJob.gone", "This canned job no longer exists. Reload the page.", "cannedJobId");
             if (
                 reminder.Twice(await db.Reminders.AnyAsync(r => r.VehicleId == id && r.RemovedAt == null && r.Title == reminder.Title)) is
                 { } twice
@@ -136,7 +136,7 @@ public static class Reminders
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id) is not { } reminder)
-                return new Problem("reminder.gone", "There is no such reminder.");
+                return new Problem("reminder.gone", "This reminder no longer exists. Reload the page.");
             reminder.TakeOff(off, work.Actor.At);
             work.Record(
                 RecordCommands.Vehicle,

@@ -82,7 +82,7 @@ public static class FormerOrderPage
             if (await db.FormerOrders.FindAsync(request.FormerOrderId) is not { } former)
                 return Gone.FormerOrder;
             if (Read(former).Jobs.ElementAtOrDefault(request.Job) is not { } source)
-                return new Problem("job.gone", "There is no such job on it.");
+                return new Problem("job.gone", "This job no longer exists. Reload the page.");
             var numbers = source.Lines.Select(l => l.Number).Where(n => n.Length > 0).ToList();
             var parts = (await db.Parts.Include(p => p.Companions).Where(p => numbers.Contains(p.Number)).ToListAsync())
                 .GroupBy(p => p.Number)

@@ -214,7 +214,7 @@ public static class ImportEndpoints
             looked
                 .File.Rows.Where(r => reasons.ContainsKey(r.Line))
                 .Select(r => (IReadOnlyList<string>)[.. r.Cells, reasons[r.Line]])
-                .Prepend([.. looked.File.Headings, "Why not"])
+                .Prepend([.. looked.File.Headings, "Problem"])
         );
         return Results.File(memory.ToArray(), "text/csv", $"not imported, {looked.Run.FileName}");
     }

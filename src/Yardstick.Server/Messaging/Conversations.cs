@@ -260,7 +260,7 @@ public static class Conversations
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.Messages.FindAsync(id) is not { } message)
-                return new Problem("message.gone", "There is no such message.");
+                return new Problem("message.gone", "This message no longer exists. Reload the page.");
             if (change(message, work).Problem is { } problem)
                 return problem;
             await work.Db.SaveChangesAsync();

@@ -82,7 +82,7 @@ public static class Templates
                 return problem;
             var template = request.Id is { } id ? await work.Db.MessageTemplates.FindAsync(id) : null;
             if (request.Id is not null && template is null)
-                return new Problem("template.gone", "There is no such template.");
+                return new Problem("template.gone", "This template no longer exists. Reload the page.");
             if (template is null)
                 work.Db.MessageTemplates.Add(template = new MessageTemplate());
             if (template.Set(request.Name, request.Channel, request.Subject, request.Body, request.Use).Problem is { } refused)
@@ -95,7 +95,7 @@ public static class Templates
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.MessageTemplates.FindAsync(id) is not { } template)
-                return new Problem("template.gone", "There is no such template.");
+                return new Problem("template.gone", "This template no longer exists. Reload the page.");
             template.TakeOff(template.RemovedAt is null, work.Actor.At);
             await work.Db.SaveChangesAsync();
             return new Changed(0, id, 1);
@@ -180,7 +180,7 @@ public static class Templates
                 return null;
             var most = field == "subject" ? MostOfSubject : MostOfBody;
             if (text.Length > most)
-                return new Problem("template.long", Invariant($"At most {most:N0} characters are kept here."), field);
+                return new Problem("template.long", Invariant($"Enter {most:N0} characters or fewer."), field);
             if (!parser.TryParse(text, out var template, out var error))
                 return new Problem("template.syntax", $"There is a mistake in a field: {error}", field);
             var named = new NamedFields();

@@ -116,7 +116,7 @@ public static class UnknownSenders
                     .FirstOrDefaultAsync(c => c.Id == request.CustomerId && c.MergedIntoId == null)
                 is not { } customer
             )
-                return new Problem("customer.gone", "There is no such customer.", "customerId");
+                return new Problem("customer.gone", "This customer no longer exists. Reload the page.", "customerId");
             // From now on whatever comes from there is theirs by itself.
             customer.IsReachedAt(last.Channel, last.Address);
             foreach (var message in await Unknown(db).Where(m => m.Address == last.Address).ToListAsync())

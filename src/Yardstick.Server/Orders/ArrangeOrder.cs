@@ -92,7 +92,7 @@ public static class ArrangeOrder
                 request.TechnicianId is { } who
                 && await under.Command.Db.Staff.FindAsync(who) is not { Role: Role.Technician, Active: true }
             )
-                return new Problem("staff.gone", "There is no such technician.", "technicianId");
+                return new Problem("staff.gone", "This technician no longer exists. Reload the page.", "technicianId");
             var set = under.Order.SetTechnician(request.JobId, request.TechnicianId, under.Command.Actor);
             return set.Problem is { } problem ? problem : new TechnicianAnswer(under.Order.Version, set.Value);
         });

@@ -53,7 +53,7 @@ public static class EditLines
             if (request.PartId is { } partId)
             {
                 if (await under.Command.Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == partId) is not { } part)
-                    return new Problem("part.gone", "There is no such part in the catalog.");
+                    return new Problem("part.gone", "This part no longer exists. Reload the page.");
                 if (line is PartLine bought)
                     bought.TakePart(part, under.Policy.StockCost);
             }

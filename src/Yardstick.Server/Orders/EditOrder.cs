@@ -109,7 +109,7 @@ public static class EditOrder
         if (request.VehicleId is { } vehicleId)
             return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == vehicleId && v.MergedIntoId == null) is { } known
                 ? (Result<Vehicle?>)known
-                : new Problem("vehicle.gone", "There is no such car.");
+                : new Problem("vehicle.gone", "This vehicle no longer exists. Reload the page.");
         if (request.Vehicle is not { } typed)
             return (Vehicle?)null;
         if (

@@ -75,7 +75,7 @@ public static class EndOrder
         commands.OnOrderAsync<Changed>(id, async under =>
         {
             if (under.Order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
-                return new Problem("line.gone", "There is no such line on the order.");
+                return new Problem("line.gone", "This line no longer exists. Reload the page.");
             var part = await StockedAsync(under.Command.Db, line.PartId, line.Number, () => Part.Of(line));
             if (part.Problem is { } nameless)
                 return nameless;

@@ -101,7 +101,7 @@ public static class Phrases
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.Phrases.FindAsync(id) is not { } phrase)
-                return new Problem("phrase.gone", "There is no such phrase.");
+                return new Problem("phrase.gone", "This phrase no longer exists. Reload the page.");
             phrase.Forget(off, work.Actor.At);
             return new RecordChanged(id, 0);
         });

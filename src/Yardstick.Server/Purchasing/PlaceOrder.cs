@@ -43,7 +43,7 @@ public static class PlaceOrder
                 await db.Suppliers.Include(s => s.Branches).FirstOrDefaultAsync(s => s.Id == request.SupplierId)
                 is not { RetiredAt: null } supplier
             )
-                return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
+                return new Problem("supplier.gone", "This supplier no longer exists. Reload the page.", "supplierId");
             var asked = (request.LineIds ?? []).Distinct().ToList();
             var rows = await db.NeededParts()
                 .Where(n => asked.Contains(n.Line.Id))

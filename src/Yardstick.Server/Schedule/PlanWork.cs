@@ -43,7 +43,7 @@ public static class PlanWork
             if (await db.Jobs.FindAsync(jobId) is not { RemovedAt: null } job)
                 return Gone.JobOfOrder;
             if (request.TechnicianId is { } id && !await db.Staff.AnyAsync(s => s.Id == id && s.Role == Role.Technician && s.Active))
-                return new Problem("technician.gone", "There is no such technician.");
+                return new Problem("technician.gone", "This technician no longer exists. Reload the page.");
             var shop = await db.Shops.SingleAsync();
             var plan = await db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId);
             if (plan is null)

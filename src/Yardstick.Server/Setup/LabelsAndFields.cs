@@ -117,7 +117,7 @@ public static class LabelsAndFields
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.Labels.FindAsync(id) is not { } label)
-                return new Problem("label.gone", "There is no such label.");
+                return new Problem("label.gone", "This label no longer exists. Reload the page.");
             label.Retire(request.Retired, work.Actor.At);
             return new RecordChanged(id, 1);
         });
@@ -139,7 +139,7 @@ public static class LabelsAndFields
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.ExtraFields.FindAsync(id) is not { } field)
-                return new Problem("extraField.gone", "There is no such field.");
+                return new Problem("extraField.gone", "This field no longer exists. Reload the page.");
             field.Retire(request.Retired, work.Actor.At);
             return new RecordChanged(id, 1);
         });
@@ -168,7 +168,7 @@ public static class LabelsAndFields
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.Labels.FirstOrDefaultAsync(l => l.Id == labelId && l.Kind == kind) is not { } label)
-                return new Problem("label.gone", "There is no such label.");
+                return new Problem("label.gone", "This label no longer exists. Reload the page.");
             var on = await work.Db.LabelsOn.FirstOrDefaultAsync(l => l.LabelId == labelId && l.TargetId == id);
             if (request.On == on is not null)
                 return new RecordChanged(id, 1);
@@ -184,7 +184,7 @@ public static class LabelsAndFields
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.ExtraFields.FirstOrDefaultAsync(f => f.Id == fieldId && f.Kind == kind) is not { } field)
-                return new Problem("extraField.gone", "There is no such field.");
+                return new Problem("extraField.gone", "This field no longer exists. Reload the page.");
             var read = field.Read(request.Value, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At));
             if (read.Problem is { } problem)
                 return problem;

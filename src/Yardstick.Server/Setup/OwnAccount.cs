@@ -92,7 +92,7 @@ public static class OwnAccount
     private static async Task<IResult?> NotYouAsync(PasswordCheck passwords, long me, string? password)
     {
         if (password is not { Length: > 0 and <= PasswordRules.Longest })
-            return Problems.Of(new Problem("password.wrong", "Type your password.", "password"));
+            return Problems.Of(new Problem("password.wrong", "Enter your password.", "password"));
         if (await passwords.TryAsync(me, password) is not { } tried)
             return Problems.Of(new Problem("limit.reached", "That was tried too often; wait a minute and try again."));
         return tried.Right

@@ -154,7 +154,7 @@ public static class Terminals
                 .ExecuteUpdateAsync(s => s.SetProperty(t => t.WithdrawnAt, now));
         });
         return withdrawn == 0
-            ? Problems.Of(new Problem("terminal.gone", "There is no such computer, or it was withdrawn already."))
+            ? Problems.Of(new Problem("terminal.gone", "This computer no longer has PIN sign-in. Reload the page."))
             : Results.NoContent();
     }
 }

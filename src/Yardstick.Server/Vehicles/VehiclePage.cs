@@ -85,7 +85,7 @@ public static class VehiclePage
     private static async Task<IResult> PageAsync(long id, ShopDb db, TimeProvider time)
     {
         if (await db.Vehicles.FirstOrDefaultAsync(v => v.Id == id) is not { } vehicle)
-            return Problems.Of(new Problem("vehicle.gone", "There is no such car."));
+            return Problems.Of(new Problem("vehicle.gone", "This vehicle no longer exists. Reload the page."));
         if (vehicle.MergedIntoId is { } kept)
             return await PageAsync(kept, db, time);
         var owner = await db.Customers.SingleAsync(c => c.Id == vehicle.CustomerId);
@@ -145,7 +145,7 @@ public static class VehiclePage
                 && request.Value is { Length: > 0 } hash
                 && !await work.Db.Photos.AnyAsync(p => p.Hash == hash)
             )
-                return new Problem("photo.gone", "There is no such photo.");
+                return new Problem("photo.gone", "This photo no longer exists. Reload the page.");
             var set = vehicle.Set(request.Field, request.Value, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At).Year);
             if (set.Problem is { } problem)
                 return problem;

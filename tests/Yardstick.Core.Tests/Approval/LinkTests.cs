@@ -94,8 +94,8 @@ public class LinkTests
     public void A_copy_of_what_is_asked_names_who_answers_and_asks_nobody_else()
     {
         var words = DocumentLink.CopyWords("Lantern Bay", "Estimate 3001", "Tideline Bakery");
-        Assert.Equal("Lantern Bay: for you to read, the estimate 3001 that we sent to Tideline Bakery, who answers it.", words);
-        Assert.Contains("sent to the owner, who", DocumentLink.CopyWords("Lantern Bay", "Estimate 3001", ""), StringComparison.Ordinal);
+        Assert.Equal("Lantern Bay: for your information, the estimate 3001 sent to Tideline Bakery for approval.", words);
+        Assert.Contains("sent to the customer for", DocumentLink.CopyWords("Lantern Bay", "Estimate 3001", ""), StringComparison.Ordinal);
         var asked = Message
             .Write(MessageChannel.Email, "boss@example.com", "Your van", "Tap to answer: https://x/approve/abc", Mina, Mina.At)
             .Value;

@@ -176,9 +176,9 @@ public class PartOfWorkTests
     {
         var oil = InStock("OL-020", "Engine oil", 40.5m, "oil", "qt");
         (oil.Bin, oil.Reserved) = ("B2", new(4));
-        Assert.Equal("36.5 qt free, B2", oil.FreeWords);
+        Assert.Equal("36.5 qt available, B2", oil.FreeWords);
         oil.Reserved = new(40.5m);
-        Assert.Equal("none free", oil.FreeWords);
+        Assert.Equal("none available", oil.FreeWords);
         Assert.Equal(
             "1 free, A1",
             new Part

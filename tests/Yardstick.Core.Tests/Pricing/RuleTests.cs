@@ -408,7 +408,7 @@ public class RuleTests
         Assert.Equal(FormattableString.Invariant($"10% off the order: {result.Discounts - 5:0.00}"), Steps("discounts")[1]);
         Assert.Equal("At most: 3.00", Steps("supplies")[^1]);
         Assert.Equal(["Once per order: 3.50"], Steps("orderFees.WASTE"));
-        Assert.Equal(FormattableString.Invariant($"6% of it: {result.Taxes[0].Amount:0.00}"), Steps("taxes[0]")[^1]);
+        Assert.Equal(FormattableString.Invariant($"6% of that: {result.Taxes[0].Amount:0.00}"), Steps("taxes[0]")[^1]);
         Assert.Equal(FormattableString.Invariant($"Profit as percent of revenue: {result.MarginPercent:0.0}%"), Steps("margin")[^1]);
         Assert.Equal(
             FormattableString.Invariant($"Effective labor rate: {result.EffectiveLaborRate:0.00}"),

@@ -111,8 +111,8 @@ public class AdvisoryTests
             )
             .ToList();
         Assert.Equal([("Front pads", true), ("Rear tires", false)], said.Select(a => (a.Title, a.IsPressing)));
-        Assert.Equal("found unsafe Oct 14, 2026, 2.5 mm", said[0].Detail);
-        Assert.Equal("found worth watching Oct 14, 2026", said[1].Detail);
+        Assert.Equal("rated unsafe Oct 14, 2026, 2.5 mm", said[0].Detail);
+        Assert.Equal("rated watch Oct 14, 2026", said[1].Detail);
         // An order that is still open tells its own findings.
         Assert.Empty(Maker.Advised([Found(1, "Front pads", Rating.Unsafe)], [Visit(7, OrderState.Open, 1)]));
     }

@@ -285,7 +285,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
             }
         );
         var copy = (await OutAsync("ewa@example.com", 3))[2];
-        Assert.Contains("who answers it", copy.Text("body"), StringComparison.Ordinal);
+        Assert.Contains("for approval", copy.Text("body"), StringComparison.Ordinal);
         Assert.DoesNotContain("/approve/", copy.Text("body"), StringComparison.Ordinal);
         Assert.DoesNotContain("answer here", copy.Text("body"), StringComparison.Ordinal);
         Assert.StartsWith("estimate-", copy.Text("attachment"), StringComparison.Ordinal);

@@ -23,7 +23,7 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
             }
         );
         var block = (await writer.GetAsync("floor")).List("blocks").First(b => b!["jobId"]!.GetValue<long>() == job)!;
-        Assert.Equal((ShopFixture.At("13:15"), "if agreed"), (block.Text("start"), block.Text("why")));
+        Assert.Equal((ShopFixture.At("13:15"), "if approved"), (block.Text("start"), block.Text("why")));
         Assert.Equal(
             "start",
             (

@@ -46,7 +46,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var order = await OrderAsync(mina);
         var own = (await mina.GetAsync($"orders/{order}/choices?q=front%20pads")).AsArray();
         Assert.Contains(own, c => c!.Text("group") == "Canned job" && c!.Text("title") == "Front brake pads and rotors");
-        Assert.Contains(own, c => c!.Text("group").StartsWith("Stock", StringComparison.Ordinal));
+        Assert.Contains(own, c => c!.Text("group").StartsWith("In stock", StringComparison.Ordinal));
         var guide = await mina.GetAsync($"orders/{order}/choices/guide?q=front%20pads");
         Assert.Contains(guide.List("items"), c => c!.Text("title") == "Front brake rotors and pads, replace");
         foreach (var supplier in new[] { "harbor", "northline" })
@@ -61,7 +61,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             c!.Text("title") == "10% off labor"
         );
         Assert.All((await mina.GetAsync($"orders/{order}/choices")).AsArray(), c =>
-            Assert.Contains(c!.Text("group"), new[] { "Favorite", "Everyday part" })
+            Assert.Contains(c!.Text("group"), new[] { "Favorite", "Common part" })
         );
     }
 
@@ -218,7 +218,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var instead = offers.Single(o => o!.Text("kind") == "Instead")!;
         var taken = await Take(mina, order, instead["take"]!);
         var job = Assert.Single((await mina.SheetAsync(order)).List("jobs"))!;
-        Assert.Equal("Battery, glass mat, replace", job.Text("title"));
+        Assert.Equal("Battery, AGM, replace", job.Text("title"));
         Assert.Contains(job.List("companions"), c => c!.Text("code") == "REGISTER");
         var addition = (await mina.GetAsync($"orders/{order}/offers")).AsArray().First(o => o!.Text("kind") == "Addition")!;
         await Take(mina, order, addition["take"]!);

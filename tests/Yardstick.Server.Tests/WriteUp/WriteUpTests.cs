@@ -105,7 +105,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.PostAsync($"reminders/{reminder}/done", new { on = ShopFixture.Day(-267), reading = "52,000" });
         var late = (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!;
         Assert.Equal(("Late", "every 6 months or every 7,500 mi"), (late.Text("state"), late.Text("interval")));
-        Assert.Contains("late since", late.Text("sentence"), StringComparison.Ordinal);
+        Assert.Contains("overdue since", late.Text("sentence"), StringComparison.Ordinal);
         var known = (await KnownAsync(mina, car)).First(k => k!.Text("kind") == "Reminder")!;
         Assert.Equal(("Due", false), (known.Text("urgency"), known.Flag("resets")));
         using var db = shop.OpenDb();
@@ -380,7 +380,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Single(await FittingAsync("Complaint", "hums"));
 
         Assert.Equal(
-            ("Light on, P0420: Catalyst works below its limit, bank 1", "powertrain"),
+            ("Light on, P0420: Catalyst efficiency below threshold, bank 1", "powertrain"),
             (
                 (await FittingAsync("Complaint", "Light on, p0420"))[0].Text("text"),
                 (await FittingAsync("Complaint", "Light on, p0420"))[0].Text("detail")

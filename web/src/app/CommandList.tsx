@@ -53,7 +53,7 @@ export function CommandList({ open, setOpen }: { open: Listing; setOpen: (open: 
             text={text}
             onText={setText}
             openAtOnce
-            none="Nothing here has these words."
+            none="No matching command. Try another word."
             choices={[
               ...commands.map((b, i) => ({
                 key: `${b.label}${i}`,

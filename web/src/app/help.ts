@@ -44,12 +44,12 @@ export const HELP: Record<string, Help> = {
     steps: [
       'Type a phone number, name, or plate, and press Enter on the one that is meant.',
       'Choose the vehicle, type the odometer, type the concern.',
-      'Look at what is known of the vehicle, add work that is clear, press Ctrl Enter.',
+      'Look at the alerts, add the work requested, press Ctrl Enter. An unfinished write-up waits on this computer.',
     ],
     slips: [
-      'A new customer for somebody on file: look at the matches first.',
+      'Adding a customer who is already on file. Look at the matches first.',
       'The odometer is the reading now, not that of the last visit.',
-      'What is known (recalls, declined work, what is due) is lost money when nobody raises it.',
+      'Skipping alerts: recalls, declined work and services due are lost sales when no one brings them up.',
     ],
   },
   '/orders': {
@@ -66,14 +66,14 @@ export const HELP: Record<string, Help> = {
     title: 'Repair order',
     purpose: 'The estimate and everything that becomes of it, down to the invoice.',
     steps: [
-      'Type the work into New job: canned jobs, the labor guide, parts, and fees are found.',
+      'Check the alerts (V), then type the work into New job: canned jobs, labor guide, parts and fees are found.',
       'Send the estimate, or talk it through on the phone, and record the answer.',
-      'When the work is finished, close: what is missing is named with a way to mend it.',
+      'When the work is finished, close: anything missing is listed with a way to fix it.',
     ],
     slips: [
-      'A price that was told is held; a newer cost does not change it by itself.',
+      'A quoted price is held; a newer cost does not change it automatically.',
       'Work that grows past the approved limit needs a new answer before it goes on.',
-      'An incomplete line can not be ordered: press U to go through them.',
+      'An incomplete line cannot be ordered: press U to go through them.',
     ],
   },
   '/orders/:id/talk-through': {
@@ -95,11 +95,11 @@ export const HELP: Record<string, Help> = {
     purpose: 'Approved work that waits for a part, and purchase orders on their way.',
     steps: [
       'Look at the supplier of each part, then order what goes to the same one.',
-      'By phone: call, then note what they said.',
+      'Electronic and email orders go out when you press Order; by phone, call. Note what the supplier answers.',
       'Receive what comes, at the cost on the slip.',
     ],
     slips: [
-      'A part without a number can not be ordered; type it on the order.',
+      'A part without a number cannot be ordered. Enter it on the repair order.',
       'Receiving at another cost changes profit, not the quoted price.',
       'What comes for an order that is closed goes into stock.',
     ],
@@ -150,7 +150,7 @@ export const HELP: Record<string, Help> = {
     ],
     slips: [
       'A question is not answered by reading it: write back from the repair order.',
-      'Somebody else may have read it already; their name is in the last column.',
+      'Someone else may have read it already; their name is in the last column.',
       'The status is where the repair order stands now, not when the update came.',
     ],
   },
@@ -186,7 +186,7 @@ export const HELP: Record<string, Help> = {
   },
   '/setup/shop': {
     title: 'Setup: Shop',
-    purpose: 'What stands on every document, when the shop is open, how it counts.',
+    purpose: 'What prints on every document, when the shop is open, and how it counts.',
     steps: ['Type into a field; it is saved when you leave it.', 'Type hours as you say them.', 'Add the holidays of the year.'],
     slips: [
       'Currency and unit stay once there are orders.',
@@ -200,8 +200,8 @@ export const HELP: Record<string, Help> = {
     steps: ['Add name and role.', 'Send them the link that is made.', 'Set hours and days away.'],
     slips: [
       'A link works once; make another when it was lost.',
-      'Nobody shares a sign-in: every answer says whose it is.',
-      'Who leaves is deactivated, not renamed into somebody else.',
+      'Sharing a sign-in: every answer carries the name of whoever is signed in.',
+      'Renaming someone who left into their replacement. Deactivate them instead.',
     ],
   },
   '/setup/people/:id': {
@@ -223,7 +223,7 @@ export const HELP: Record<string, Help> = {
       'Retire what you do not use; add your bays with their equipment.',
     ],
     slips: [
-      'Two stages with the same meaning: vehicles move by themselves to the upper one.',
+      'Two stages with the same meaning: vehicles move automatically to the upper one.',
       'A retired stage stays on the Floor until the last vehicle is moved out of it.',
       'A stage hidden from a role is hidden with its vehicles, under Floor by stage only.',
     ],
@@ -259,17 +259,13 @@ export const HELP: Record<string, Help> = {
     slips: [
       'A draft prices nothing until it is published.',
       'A markup row that falls below the one before is held level; the curve shows it.',
-      'Open orders keep their prices until somebody reprices them.',
+      'Open orders keep their prices until someone reprices them.',
     ],
   },
   '/setup/canned-jobs': {
     title: 'Setup: Canned jobs',
     purpose: 'Work that you sell often, ready with hours, parts, and words.',
-    steps: [
-      'Take a starting set or make one by hand.',
-      'Put jobs that go together into a set.',
-      'Load your own labor guide if you have one.',
-    ],
+    steps: ['Add a starting set or make your own.', 'Put jobs that go together into a set.', 'Load your own labor guide if you have one.'],
     slips: [
       'Orders keep the version from which they were made.',
       'A fixed price hides what its lines cost: look at the margin.',
@@ -309,11 +305,11 @@ export const HELP: Record<string, Help> = {
   '/setup/own': {
     title: 'Setup: Labels and texts',
     purpose: 'Labels and fields of your own, terms on documents, phrases.',
-    steps: ['Add a label or field and where it is used.', 'Type terms and what is signed at check-in.', 'Hide phrases that nobody wants.'],
+    steps: ['Add a label or field and where it is used.', 'Type terms and what is signed at check-in.', 'Remove phrases that no one uses.'],
     slips: [
       'Retire a field that is in use; its values stay.',
       'Have the terms read by whoever answers for them.',
-      'Phrases join by themselves as people type.',
+      'Phrases are added automatically as people type.',
     ],
   },
   '/setup/computers': {

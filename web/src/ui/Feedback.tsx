@@ -6,7 +6,7 @@ import { sentence } from '../lib/api';
 export function Loading({ what }: { what: string }) {
   return (
     <div className="empty" role="status">
-      Fetching {what}…
+      Loading {what}…
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { csv, saveFile, type CsvColumn } from '../lib/csv';
+import styles from './SaveCsv.module.css';
 import { useSay } from './Toasts';
 
 interface Props<Row> {
@@ -25,7 +26,7 @@ export function SaveCsv<Row>({ name, columns, rows }: Props<Row>) {
     }
   };
   return (
-    <button type="button" className="linkish nowrap" disabled={read !== null} onClick={() => void save()}>
+    <button type="button" className={`linkish nowrap ${styles.save}`} disabled={read !== null} onClick={() => void save()}>
       {read === null ? 'Save as CSV' : read === 0 ? 'Saving…' : `${read.toLocaleString('en-US')} rows…`}
     </button>
   );

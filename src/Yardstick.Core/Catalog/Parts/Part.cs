@@ -83,11 +83,11 @@ public partial class Part
     /// <summary>On hand and not kept for anyone.</summary>
     public Quantity Free => OnHand - Reserved;
 
-    /// <summary>How much is free and where it lies: <c>4 qt free, B2</c>.</summary>
+    /// <summary>How much is available and where it lies: <c>4 qt available, B2</c>.</summary>
     public string FreeWords =>
         Free > Quantity.Zero
-            ? string.Create(CultureInfo.InvariantCulture, $"{Free}{(Unit.Length > 0 ? " " : "")}{Unit} free, {Bin}")
-            : "none free";
+            ? string.Create(CultureInfo.InvariantCulture, $"{Free}{(Unit.Length > 0 ? " " : "")}{Unit} available, {Bin}")
+            : "none available";
 
     /// <summary>A cost that was heard longer ago than this, in days, is said to be old.</summary>
     public const int FreshDays = 60;

@@ -56,7 +56,7 @@ public partial class Part
             : taken ? new Problem("part.twice", $"There is a part {typed} in the catalog already.", field)
             : Kept(() => Number = typed),
             "description" => typed.Length is 0 or > 200
-                ? new Problem("part.description", "Say in at most 200 characters what it is.", field)
+                ? new Problem("part.description", "Enter a description of up to 200 characters.", field)
                 : Kept(() => Description = typed),
             "category" => Text(typed.ToLowerInvariant(), LongestWord, field, v => Category = v),
             "brand" => Text(typed, LongestWord, field, v => Brand = v),

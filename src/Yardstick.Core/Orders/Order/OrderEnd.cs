@@ -18,7 +18,7 @@ public partial class Order
         if (Closed() is { } closed)
             return closed;
         if (!Enum.IsDefined(ending))
-            return new Problem("end.how", "Say how it ended: declined, not returned, or taken home.", "ending");
+            return new Problem("end.how", "Choose how it ended: declined, not returned, or taken home.", "ending");
         if (Reason(reason) is { } bad)
             return bad;
         if (ApprovedJobs.FirstOrDefault() is { } approved)
@@ -89,7 +89,7 @@ public partial class Order
     }
 
     private static Problem? Reason(string? reason) =>
-        string.IsNullOrWhiteSpace(reason) ? new Problem("end.reason", "Say in a word why.", "reason")
+        string.IsNullOrWhiteSpace(reason) ? new Problem("end.reason", "Enter a reason.", "reason")
         : reason.Length > LongestReason ? TextInput.TooLong(LongestReason, "reason")
         : null;
 }

@@ -76,7 +76,7 @@ public sealed record PolicyDifference(string What, string Before, string After)
         $"{row.Percent}% of {row.Base switch { SuppliesBase.Labor => "labor", SuppliesBase.Parts => "parts", _ => "labor and parts" }}"
         + (row.Minimum.Length > 0 ? $", at least {row.Minimum}" : "")
         + (row.Maximum.Length > 0 ? $", at most {row.Maximum}" : "")
-        + (row.CostPercent.Length > 0 ? $", {row.CostPercent}% of it is cost" : "")
+        + (row.CostPercent.Length > 0 ? $", {row.CostPercent}% cost" : "")
         + (row.Taxable ? "" : ", not taxed");
 
     private static string Of(OverrunRow row) =>

@@ -163,7 +163,7 @@ internal sealed class OrderEvaluator
             },
             basis
         );
-        why?.AddCents(Invariant($"{rule.Percent:0.###}% of it"), cents);
+        why?.AddCents(Invariant($"{rule.Percent:0.###}% of that"), cents);
         if (rule.Minimum is { } minimum && cents < Rounding.Cents(minimum))
         {
             cents = Rounding.Cents(minimum);
@@ -237,7 +237,7 @@ internal sealed class OrderEvaluator
                 result.TaxBases[t]
             );
             why.AddCents(
-                taxes.Inside ? Invariant($"{tax.Percent:0.###}% included in prices") : Invariant($"{tax.Percent:0.###}% of it"),
+                taxes.Inside ? Invariant($"{tax.Percent:0.###}% included in prices") : Invariant($"{tax.Percent:0.###}% of that"),
                 result.TaxAmounts[t]
             );
         }
@@ -249,9 +249,9 @@ internal sealed class OrderEvaluator
         if (result.Sums.Fees != 0)
             total.AddCents("Fees", result.Sums.Fees);
         if (result.Sums.Core != 0)
-            total.AddCents("Core deposits", result.Sums.Core);
+            total.AddCents("Core charges", result.Sums.Core);
         if (result.Supplies != 0)
             total.AddCents("Shop supplies", result.Supplies);
-        total.AddCents(taxes.Inside ? "Taxes, inside" : "Taxes", result.TaxTotal);
+        total.AddCents(taxes.Inside ? "Tax included" : "Taxes", result.TaxTotal);
     }
 }

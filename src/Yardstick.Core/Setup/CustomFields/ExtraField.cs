@@ -72,7 +72,7 @@ public class ExtraField
                 {
                     "yes" or "y" or "true" => "yes",
                     "no" or "n" or "false" => "no",
-                    _ => new Problem("extraField.yesNo", "Type yes or no.", Name),
+                    _ => new Problem("extraField.yesNo", "Enter yes or no.", Name),
                 };
             default:
                 return typed.Length > 500 ? TextInput.TooLong(500, Name) : typed;

@@ -297,7 +297,7 @@ public static class AddToOrder
         private async Task<Problem?> StockAsync()
         {
             if (await Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == request.Id) is not { } part)
-                return new Problem("part.gone", "There is no such part in the catalog.");
+                return new Problem("part.gone", "This part no longer exists. Reload the page.");
             if (part.MayBeTaken().Problem is { } withdrawn)
                 return withdrawn;
             if (request.LineId is { } lineId)
@@ -311,7 +311,7 @@ public static class AddToOrder
         private async Task<Problem?> OfferedAsync()
         {
             if (await Db.Suppliers.FirstOrDefaultAsync(s => s.Code == request.Supplier) is not { } supplier)
-                return new Problem("supplier.gone", "There is no such supplier.");
+                return new Problem("supplier.gone", "This supplier no longer exists. Reload the page.");
             var offer = asked.Part!.Offer(supplier.Code);
             var part = await PartFinder.CatalogPartAsync(Db, offer, supplier.Id, Actor.At);
             void Put(PartLine line) => line.Take(offer, part.Id, part.Unit, time.Now());

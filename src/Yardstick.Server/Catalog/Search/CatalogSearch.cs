@@ -99,7 +99,7 @@ public static class CatalogSearch
                 .OrderBy(p => p.Description)
                 .Take(MostOfKind)
                 .ToListAsync();
-            found.AddRange(everyday.Select(p => Stock(p, 0, price) with { Group = "Everyday part" }));
+            found.AddRange(everyday.Select(p => Stock(p, 0, price) with { Group = "Common part" }));
             return Results.Ok(found);
         }
         var sets = await db.CannedSets.AsNoTracking().ToListAsync();
@@ -162,7 +162,7 @@ public static class CatalogSearch
                 parts == 1 ? "1 part"
                 : parts > 1 ? $"{parts} parts"
                 : "",
-                canned.Additions.Any() ? "with additions" : "",
+                canned.Additions.Any() ? "with options" : "",
             }.Where(t => t.Length > 0)
         );
     }
@@ -199,7 +199,7 @@ public static class CatalogSearch
         var found = await parts.OrderByDescending(p => p.OnHand - p.Reserved).Take(40).ToListAsync();
         return Best(
             found.Select(p => (p, Score: (int?)p.Score(match, fitting.Contains(p.Number)))),
-            p => Stock(p, 0, price) with { Group = fitting.Contains(p.Number) ? "Stock, fits" : "Stock" },
+            p => Stock(p, 0, price) with { Group = fitting.Contains(p.Number) ? "In stock, fits" : "In stock" },
             // Where one is known to fit, the others are there only to be compared with.
             found.Count(p => fitting.Contains(p.Number))
                 is var fits
@@ -274,7 +274,7 @@ public static class CatalogSearch
             jobs.Select(j => (j, match.Score(j.Title))),
             j => new CatalogChoice(
                 $"earlier{j.Id}",
-                "Earlier work",
+                "Service history",
                 j.Title,
                 Invariant($"order {j.Number}, {j.OpenedAt:MMM d, yyyy}, {Amount(j.Subtotal.Amount)} then"),
                 "",

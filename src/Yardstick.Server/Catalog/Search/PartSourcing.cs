@@ -111,7 +111,7 @@ public static class PartSourcing
                 )
             );
         if (await db.AskedSuppliers.FirstOrDefaultAsync(s => s.Code == source, cancel) is not { } supplier)
-            return Results.Ok(new SourcingAnswer([], [], "There is no such supplier."));
+            return Results.Ok(new SourcingAnswer([], [], "This supplier no longer exists. Reload the page."));
         var words = (q ?? "").Trim();
         var digits = string.IsNullOrEmpty(type) ? TireSize.DigitsOf(words) : "";
         var car = await sources.CarOfAsync(id) ?? Vehicle.Unknown;
@@ -250,7 +250,7 @@ public static class PartSourcing
                 found.ToList(),
                 trouble is null ? ""
                     : trouble.Code == "outside.unknown" ? "The labor guide has no data for this vehicle. Enter the labor yourself."
-                    : $"The labor guide {trouble.Message}; labor can be typed by hand.",
+                    : $"The labor guide {trouble.Message}; enter the labor yourself.",
                 OutsideCall.IsSilence(trouble)
             )
         );

@@ -111,7 +111,7 @@ public static class Attachments
     private static async Task<IResult> ContentAsync(long id, ShopDb db, ContentStore store)
     {
         if (await db.Files.FindAsync(id) is not { RemovedAt: null } file)
-            return Problems.Of(new Problem("file.gone", "There is no such file, or it was removed."));
+            return Problems.Of(new Problem("file.gone", "This file no longer exists. Reload the page."));
         // Only pictures, which were encoded anew, open in the browser; everything else is saved.
         return Results.File(
             store.PathOf(file.Hash, file.IsPicture),
@@ -125,7 +125,7 @@ public static class Attachments
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.Files.FindAsync(id) is not { } file)
-                return new Problem("file.gone", "There is no such file.");
+                return new Problem("file.gone", "This file no longer exists. Reload the page.");
             file.TakeOff(off, work.Actor.At);
             await NoteAsync(work, file, off ? new FieldChange("file", file.Name, "") : new FieldChange("file", "", file.Name));
             return new RecordChanged(id, 1);

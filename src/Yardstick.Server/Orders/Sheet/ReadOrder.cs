@@ -109,7 +109,7 @@ public static class ReadOrder
         kind switch
         {
             ActorKind.Customer => "The customer",
-            ActorKind.Program => "By itself",
+            ActorKind.Program => "Automatic",
             _ => StaffMember.ShortNameOf(name),
         };
 

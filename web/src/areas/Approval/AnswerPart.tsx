@@ -95,7 +95,7 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
           <label>
             <span className="clip">{job.title}</span>
             <select
-              aria-label={`${job.title}: what becomes of it`}
+              aria-label={`${job.title}: answer`}
               value={kindOf(job.id)}
               onChange={(event) => setRest({ ...rest, [job.id]: event.target.value as Kind })}
             >

@@ -87,7 +87,7 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
             done="Sending the estimate."
             button="Send the estimate"
           />
-          <Part title="Sent before">
+          <Part title="Sent earlier">
             {data.links.length === 0 ? (
               <Empty title="Not sent yet">
                 The customer gets a page with findings, the price of each job, and yes, no or later for each.

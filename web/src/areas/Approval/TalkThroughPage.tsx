@@ -42,12 +42,12 @@ export default function TalkThroughPage() {
     ...(inLines
       ? switchable.slice(from, from + 9).map((line, i) => ({
           key: String(i + 1),
-          label: `${talk.linesOut.has(line.id) ? 'In' : 'Out'}: ${line.description}`,
+          label: `${talk.linesOut.has(line.id) ? 'Include' : 'Leave out'}: ${line.description}`,
           run: () => talk.switchLine(line.id),
         }))
       : open.slice(from, from + 9).map((job, i) => ({
           key: String(i + 1),
-          label: `${out.has(job.id) ? 'In' : 'Out'}: ${job.title}`,
+          label: `${out.has(job.id) ? 'Include' : 'Leave out'}: ${job.title}`,
           run: () => talk.switchJob(job.id),
         }))),
     ...(count > 9 ? [{ key: '0', label: 'Number keys: next nine jobs', run: () => setNine(nextNine(from, count)) }] : []),
@@ -81,7 +81,7 @@ export default function TalkThroughPage() {
         <main className="talk-jobs" aria-label="Jobs to review">
           {document.concerns.map((concern) => (
             <p key={concern.complaint} className="talk-says">
-              “{concern.complaint}”{concern.cause && <span className="soft"> We found: {concern.cause}</span>}
+              “{concern.complaint}”{concern.cause && <span className="soft"> Cause: {concern.cause}</span>}
             </p>
           ))}
           {open.length === 0 && (
@@ -102,7 +102,7 @@ export default function TalkThroughPage() {
                   onClick={() => talk.switchJob(job.id)}
                 >
                   {digit(i, false) && <span className="key">{digit(i, false)}</span>}
-                  <span>{isOut ? 'out' : 'in'}</span>
+                  <span>{isOut ? 'left out' : 'included'}</span>
                 </button>
                 <div className={`grow ${styles.job}`}>
                   <h2>{job.title}</h2>

@@ -75,7 +75,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
           </>
         ) : (
           <>
-            <p className="soft">{found.length === 1 ? 'One thing is' : `${found.length} things are`} in the way.</p>
+            <p className="soft">{found.length === 1 ? 'One item' : `${found.length} items`} to finish before you can invoice.</p>
             {found.map((obstacle) => (
               <Fix
                 key={[obstacle.code, obstacle.jobId, obstacle.lineId, obstacle.field, obstacle.message].join()}

@@ -50,7 +50,7 @@ export function ReverseDialog({
         <DialogContent>
           <p className={styles.what}>
             A credit memo for {amount(invoice.total)} is posted
-            {invoice.paid > 0 ? ` and ${amount(invoice.paid)} is refunded the same way it was paid` : ''}. The order is open again.
+            {invoice.paid > 0 ? ` and ${amount(invoice.paid)} is refunded the same way it was paid` : ''}. The repair order is reopened.
           </p>
           <Labelled label="Reason" value={reason} onText={setReason} problem={problem || undefined} autoFocus />
         </DialogContent>

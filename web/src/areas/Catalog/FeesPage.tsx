@@ -47,10 +47,7 @@ export default function FeesPage() {
   const retire = (fee: Fee, retired: boolean) => {
     const send = (to: boolean) =>
       unwrap(api.POST('/api/named-fees/{id}/retire', { params: { path: { id: fee.id } }, body: { retired: to } })).then(renew);
-    send(retired).then(
-      () => say.done(retired ? `${fee.label} retired.` : `${fee.label} is offered again.`, () => send(!retired)),
-      say.refused,
-    );
+    send(retired).then(() => say.done(retired ? `${fee.label} retired.` : `${fee.label} restored.`, () => send(!retired)), say.refused);
   };
   const everyday = (partNumber: string, on: boolean) =>
     unwrap(api.POST('/api/everyday-parts', { body: { number: partNumber, on } })).then(renew);

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
+import { Link } from 'react-router';
 import { api, unlessKept, unwrap, type Schemas } from '../../lib/api';
 import { clock, figure, moment, wallTime } from '../../lib/format';
 import { useMe, useNow, useRefresh, useShop } from '../../lib/shop';
@@ -75,7 +76,10 @@ export default function BenchPage() {
         )}
       </div>
       {data.cars.length === 0 && (
-        <Empty title="No jobs assigned to you yet">Jobs appear here when they are assigned to you on the Floor.</Empty>
+        <Empty title="No jobs assigned to you yet">
+          Your vehicles will be here in order, each with its concerns, its jobs and a clock to start. A job comes to you when it is dragged
+          to your name on the Floor, or when you are named on the repair order. <Link to="/floor">See the Floor</Link>
+        </Empty>
       )}
       {data.cars.map((car) => (
         <CarCard key={car.orderId} car={car} notes={data.progressNotes} busy={busy} run={run} onFinding={() => setFinding(car)} />

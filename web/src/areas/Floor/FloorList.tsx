@@ -111,7 +111,7 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
                 <td className={styles.gauge}>
                   <Gauge
                     value={card.progress}
-                    label={`${Math.round(card.progress * 100)}% of the approved hours are finished`}
+                    label={`${Math.round(card.progress * 100)}% of approved hours finished`}
                     faint={card.progress === 0}
                   />
                 </td>

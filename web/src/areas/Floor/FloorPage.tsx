@@ -65,7 +65,7 @@ export default function FloorPage() {
           </select>
         </label>
         <span>
-          <b>{here}</b> {here === 1 ? 'vehicle' : 'vehicles'} here
+          <b>{here}</b> {here === 1 ? 'vehicle' : 'vehicles'} in the shop
           {late > 0 && (
             <span className="stop">
               {' '}
@@ -83,10 +83,22 @@ export default function FloorPage() {
         </span>
       </div>
       {data.cards.length === 0 && <EmptyFloor />}
+      {view === 'person' && data.people.length === 0 && <NoTechnicians />}
       {view === 'person' && <ByPerson floor={data} moves={moves} people={person ? [person] : data.people} cards={cards} />}
       {view === 'stage' && <ByStage floor={data} moves={moves} cards={cards} />}
       {view === 'list' && <FloorList floor={data} cards={cards} />}
     </>
+  );
+}
+
+/** The day has no lanes yet: who they will be, and how they come. */
+function NoTechnicians() {
+  const maySetup = useMay('EditSetup');
+  return (
+    <div className="notice" role="status">
+      No technicians yet. Each technician gets a lane with their hours; jobs are dragged there to schedule them.{' '}
+      {maySetup && <Link to="/setup/people">Add technicians in Setup</Link>}
+    </div>
   );
 }
 
@@ -97,8 +109,7 @@ function EmptyFloor() {
   return (
     <div className={styles.empty}>
       <Empty title="No vehicles yet">
-        Every repair order that is open stands here: in the lane of whoever works on it, at the hour for which it is planned, with what it
-        waits for.
+        Every open repair order will be here: in its technician's lane, at the hour it is scheduled, with what it is waiting for.
         <span className="row">
           {steps.data?.next && (
             <Button component={Link} to="/setup/start" variant="contained">

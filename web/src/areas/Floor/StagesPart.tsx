@@ -94,7 +94,7 @@ function StageRow({
       () =>
         say.done(
           !retired
-            ? `${stage.name} is offered again.`
+            ? `${stage.name} restored.`
             : stage.vehicles > 0
               ? `${stage.name} is retired; the vehicles in it stay until they are moved.`
               : `${stage.name} is retired.`,
@@ -107,7 +107,7 @@ function StageRow({
   const toggle = (role: Schemas['Role']) => {
     const next = shown.includes(role) ? shown.filter((r) => r !== role) : [...shown, role];
     // None stands for everyone; a stage that nobody sees would hide vehicles.
-    if (next.length === 0) return say.problem('Somebody has to see the stage; retire it if it is not used.');
+    if (next.length === 0) return say.problem('At least one role has to see the stage. Retire it if it is not used.');
     quietly(set('roles', `Who sees ${stage.name}`, stage.roles.join(','))(next.length === ALL_ROLES.length ? '' : next.join(',')));
   };
   return (

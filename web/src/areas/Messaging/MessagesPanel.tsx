@@ -18,7 +18,7 @@ const STATES: Record<Schemas['MessageState'], string> = {
   Failed: 'not delivered',
   MayHaveBeenSent: 'may have been sent',
   Received: '',
-  Withdrawn: 'taken back',
+  Withdrawn: 'canceled',
 };
 
 /** What was written to and by the customer, and a form to write. */

@@ -31,8 +31,8 @@ export default function UnknownSendersPage() {
         <span className="soft">Messages from numbers and addresses that are on no customer's file.</span>
       </div>
       {!current ? (
-        <Empty title="Nobody unknown wrote">
-          A text or an email from somebody who is not on file stands here, to be answered and put to a customer.
+        <Empty title="No messages from unknown senders">
+          Texts and emails from people who are not on file appear here, to be answered and added to a customer.
         </Empty>
       ) : (
         <div className="unknown">

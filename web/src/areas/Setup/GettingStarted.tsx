@@ -17,7 +17,7 @@ interface Words {
 const STEPS: Record<Schemas['StartStep'], Words> = {
   Address: {
     title: 'Address and phone',
-    why: 'They stand on every estimate and invoice, and in every message.',
+    why: 'They print on every estimate and invoice, and in every message.',
     minutes: 2,
     to: '/setup/shop',
     act: 'Fill in',

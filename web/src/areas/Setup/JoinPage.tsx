@@ -41,7 +41,7 @@ export default function JoinPage({ token, onDone }: { token: string; onDone: () 
   return (
     <Door
       title={i.shopName}
-      text="Your password is yours alone: nobody in the shop sees it, and everything that you do is under your name."
+      text="Your password is yours alone: no one in the shop can see it, and everything you do is recorded under your name."
     >
       <form onSubmit={(event) => void submit(event)}>
         <h2>{i.isNew ? `Welcome, ${i.name}` : `A new password for ${i.name}`}</h2>

@@ -66,8 +66,8 @@ export function PeopleStart() {
         link that Yardstick makes: they choose their password themselves.
       </p>
       <p className="soft">
-        What somebody may do follows from what they are. Choose a person to give or take single rights, to set their hours, or to take them
-        off when they leave; what they did stays theirs.
+        What someone may do depends on their role. Choose a person to give or take single rights, to set their hours, or to take them off
+        when they leave; what they did stays theirs.
       </p>
     </Part>
   );
@@ -101,12 +101,12 @@ function AddPerson() {
     >
       <div className="add-row">
         <Labelled label="Name" value={name} onText={setName} problem={refusal.of('name')} />
-        <Labelled label="Signs in as" value={proposed} onText={setUserName} problem={refusal.of('userName')} />
+        <Labelled label="User name" value={proposed} onText={setUserName} problem={refusal.of('userName')} />
       </div>
       <div className="add-row">
         <label className="labelled">
-          <span>Is a</span>
-          <select aria-label="Is a" value={role} onChange={(event) => setRole(event.target.value as Schemas['Role'])}>
+          <span>Role</span>
+          <select aria-label="Role" value={role} onChange={(event) => setRole(event.target.value as Schemas['Role'])}>
             {Object.entries(ROLES).map(([value, words]) => (
               <option key={value} value={value}>
                 {words}

@@ -58,11 +58,11 @@ export default function PersonPage() {
         }
       >
         <Field label="Name" value={p.name} commit={set('name', 'Name', p.name)} />
-        <Field label="Signs in as" value={p.userName} commit={set('userName', 'Sign-in name', p.userName)} />
+        <Field label="User name" value={p.userName} commit={set('userName', 'User name', p.userName)} />
         <div className="field-row">
-          <span className="soft">Is a</span>
+          <span className="soft">Role</span>
           <select
-            aria-label="Is a"
+            aria-label="Role"
             value={p.role}
             disabled={p.isMe}
             onChange={(event) => void set('role', 'Role', p.role)(event.target.value).catch(say.refused)}
@@ -100,7 +100,7 @@ function RightsPart({ person, renew }: { person: Person; renew: () => Promise<un
     <Part title="Rights">
       <p className="soft">
         As a {ROLES[person.role]} by default.{' '}
-        {person.isMe ? 'Nobody changes their own rights.' : 'Tick or untick to give or take a single right.'}
+        {person.isMe ? "You can't change your own rights." : 'Tick or untick to give or take a single right.'}
       </p>
       <div className={styles.rights}>
         {person.rights.map((right) => (

@@ -112,7 +112,7 @@ function ClosedDays({ days, renew }: { days: Schemas['ClosedDay'][]; renew: () =
       .then(() => say.done(`${dayWords(day.on, today)} is a working day again.`, () => close(day)), say.refused);
   return (
     <Part title="Closed days">
-      <p className="soft">Holidays and other days on which nobody works. Promised times and the plan go past them.</p>
+      <p className="soft">Holidays and other days the shop is closed. Promised times and the plan skip them.</p>
       <table className="list">
         <tbody>
           {days.map((day) => (

@@ -23,7 +23,7 @@ export default function TerminalsPage() {
   const renew = () => refresh(['setup', 'terminals'], ['terminal']);
   const withdraw = (id: number, name: string) =>
     unwrap(api.DELETE('/api/terminals/{id}', { params: { path: { id } } })).then(() => {
-      say.done(`${name} is withdrawn. Nobody switches by PIN there any more.`);
+      say.done(`${name} no longer has PIN sign-in.`);
       return renew();
     }, say.refused);
   const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');

@@ -33,7 +33,7 @@ export function Sign({ name, onName, unanswered, sending, problem, terms, onSend
   }, [typed]);
   const send = () => {
     if (unanswered > 0) return setMissing(unanswered === 1 ? 'One job has no answer yet.' : `${unanswered} jobs have no answer yet.`);
-    if (name.trim() === '') return setMissing('Type your name.');
+    if (name.trim() === '') return setMissing('Enter your name.');
     if (!typed && (!pad.current || pad.current.isEmpty())) return setMissing('Sign in the box, or use your typed name.');
     setMissing('');
     onSend((typed ? drawn(name) : canvas.current!.toDataURL('image/png')).replace('data:image/png;base64,', ''), note);

@@ -251,7 +251,7 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
               <td className="center">
                 <input
                   type="checkbox"
-                  aria-label={`Line ${i + 1} goes by the count`}
+                  aria-label={`Line ${i + 1} scales with the count`}
                   checked={line.perCount}
                   onChange={(event) => setLine(i, { perCount: event.target.checked })}
                 />
@@ -259,7 +259,7 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
               <td className="center">
                 <input
                   type="checkbox"
-                  aria-label={`Line ${i + 1} is only offered`}
+                  aria-label={`Line ${i + 1} is optional`}
                   checked={line.isAddition}
                   onChange={(event) => setLine(i, { isAddition: event.target.checked })}
                 />

@@ -60,7 +60,7 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
     <Panel title="Service history" onClose={onClose} width={640}>
       <Search label="Search service history" placeholder="Search: a job, a part…" value={search} onText={setSearch} />
       <div className="row">
-        <SegmentedControl label="Whose" value={scope} onChange={setScope} choices={SCOPES} />
+        <SegmentedControl label="Search in" value={scope} onChange={setScope} choices={SCOPES} />
         {scope === 'all' && (
           <>
             <input
@@ -169,7 +169,7 @@ function Look({ job, busy, onCopy }: { job: Earlier; busy: boolean; onCopy: () =
           <tr>
             <td className="strong" colSpan={2}>
               {look.now === null || look.now === look.then
-                ? 'Nothing changed'
+                ? 'Same price today'
                 : look.now > look.then
                   ? `${amount(look.now - look.then)} more today`
                   : `${amount(look.then - look.now)} less today`}

@@ -142,7 +142,7 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
         )}
         {drawings.length > 0 && (
           <section className="fact-group">
-            <h3>Drawings</h3>
+            <h3>Diagrams</h3>
             <div className="drawings">
               {drawings.map((d) => (
                 <button key={d.key} data-stop aria-pressed={drawing === d.key} onClick={() => setDrawing(drawing === d.key ? null : d.key)}>

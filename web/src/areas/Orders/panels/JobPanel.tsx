@@ -84,8 +84,8 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
           >
             <option value="Customer">the customer</option>
             <option value="Contract">a service contract or insurer</option>
-            <option value="Warranty">a warranty</option>
-            <option value="Shop">the shop</option>
+            <option value="Warranty">warranty</option>
+            <option value="Shop">the shop (internal)</option>
           </select>
         </div>
         {job.payer !== 'Customer' && (
@@ -93,7 +93,7 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
         )}
         {(job.payer === 'Contract' || job.payer === 'Warranty') && (
           <Field
-            label="Whose"
+            label="Contract or warranty"
             value={job.payerName}
             commit={(text) => edits.job(job, 'payerName', job.payerName, text)}
             disabled={closed}
@@ -108,7 +108,7 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
           placeholder="none; 100% or an amount"
         />
         {job.credit && others.length > 0 && (
-          <fieldset className="checks one repairs" aria-label="Its repair">
+          <fieldset className="checks one repairs" aria-label="Repairs it credits toward">
             <legend className="soft small">
               Credited when one of these jobs is approved. With none checked, any job added later counts.
             </legend>

@@ -86,7 +86,7 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
       {(line.kind === 'Labor' || line.kind === 'Sublet') && (
         <Part title="Amount">
           <Field
-            label={line.kind === 'Labor' ? 'Flat amount' : 'Sold for'}
+            label={line.kind === 'Labor' ? 'Flat amount' : 'Selling price'}
             value={line.price === null ? '' : unitAmount(line.price)}
             commit={set('price', line.price === null ? '' : unitAmount(line.price))}
             disabled={closed}

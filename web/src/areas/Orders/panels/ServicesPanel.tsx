@@ -19,7 +19,7 @@ const STANDINGS: Record<Service['standing'], string> = {
 };
 const USES = [
   ['normal', 'Normal use'],
-  ['hard', 'Hard use'],
+  ['hard', 'Severe use'],
 ] as const;
 
 /** The maker's schedule at this reading: chosen services become one job or several, with their checklists. */
@@ -88,7 +88,7 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
       {schedule.data?.trouble && <p className="side-note">{schedule.data.trouble}</p>}
       {!schedule.data && <Loading what="the schedule" />}
       {schedule.data && services.length === 0 && !schedule.data.trouble && (
-        <Empty title="No schedule">None is available for this vehicle. Add services as canned jobs.</Empty>
+        <Empty title="No maintenance schedule">None is available for this vehicle. Add services as canned jobs.</Empty>
       )}
       <div className="long">
         {Object.entries(STANDINGS).map(([standing, title]) => {

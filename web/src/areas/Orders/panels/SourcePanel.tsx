@@ -22,7 +22,7 @@ export function SourcePanel({ lineIds, onClose }: { lineIds: number[]; onClose: 
   const next = () => (at + 1 < lineIds.length ? setAt(at + 1) : onClose());
   if (!line) {
     return (
-      <Panel title="Sources" onClose={onClose}>
+      <Panel title="Compare stock and suppliers" onClose={onClose}>
         <Empty title="This line is no longer on the order">Close this panel to continue.</Empty>
       </Panel>
     );

@@ -8,7 +8,7 @@ const DECISIONS: Record<Schemas['DecisionKind'], string> = {
   Approved: 'Approved',
   Declined: 'Declined',
   Deferred: 'Deferred',
-  AnotherVisit: 'Another visit',
+  AnotherVisit: 'Next visit',
 };
 
 /** How far a job is, 0 to 1. */

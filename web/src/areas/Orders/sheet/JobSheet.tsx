@@ -203,7 +203,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
             {closed ? (
               <span />
             ) : (
-              <button className="more" aria-label={`Take back ${given.text}`} title="Remove" onClick={() => void edits.takeBack(given)}>
+              <button className="more" aria-label={`Remove ${given.text}`} title="Remove" onClick={() => void edits.takeBack(given)}>
                 ×
               </button>
             )}

@@ -58,7 +58,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
   };
   const overridden = line.overridden
     ? [
-        line.policyPrice === null ? 'Set by hand.' : `Manual price. Pricing rules give ${unitAmount(line.policyPrice)}.`,
+        line.policyPrice === null ? 'Manual price.' : `Manual price. Pricing rules give ${unitAmount(line.policyPrice)}.`,
         line.overrideBy &&
           `By ${line.overrideBy}${line.overrideReason ? `: ${line.overrideReason}.` : ', no reason given. Type one after the price.'}`,
         'Clear it to use the calculated price.',

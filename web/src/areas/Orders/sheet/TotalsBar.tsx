@@ -35,7 +35,7 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
       {sum('Parts', f.parts, 'parts')}
       {f.sublet !== 0 && sum('Sublet', f.sublet, 'sublet')}
       {f.fees !== 0 && sum('Fees', f.fees, 'fees')}
-      {f.core !== 0 && sum('Cores', f.core, 'core')}
+      {f.core !== 0 && sum('Core charges', f.core, 'core')}
       {sum('Supplies', f.supplies, 'supplies')}
       {f.discounts !== 0 && sum('Discounts', -f.discounts, 'discounts')}
       <OrderDiscounts />

@@ -79,7 +79,7 @@ export function AlongSection() {
                   {rule.kind === 'Fee' && (
                     <Tick
                       quiet
-                      label={`${rule.code} is passed on`}
+                      label={`${rule.code} is pass-through`}
                       value={rule.passThrough}
                       set={(passThrough) => set(i, { passThrough })}
                     />
@@ -181,7 +181,7 @@ export function FeesSection() {
                 <Tick quiet label={`${fee.code} is taxed`} value={fee.taxable} set={(taxable) => set(i, { taxable })} />
               </td>
               <td>
-                <Tick quiet label={`${fee.code} is passed on`} value={fee.passThrough} set={(passThrough) => set(i, { passThrough })} />
+                <Tick quiet label={`${fee.code} is pass-through`} value={fee.passThrough} set={(passThrough) => set(i, { passThrough })} />
               </td>
               <td>
                 <Remove words={`the fee ${fee.code}`} from={(f) => ({ ...f, orderFees: without(f.orderFees, i) })} />

@@ -107,7 +107,7 @@ export function TaxSection() {
                   {!exemption.all && (
                     <Tick
                       quiet
-                      label={`${exemption.name} frees of ${tax.code}`}
+                      label={`${exemption.name} is exempt from ${tax.code}`}
                       value={exemption.taxes.includes(tax.code)}
                       set={(on) => free(i, { taxes: toggled(exemption.taxes, tax.code, on) })}
                     />
