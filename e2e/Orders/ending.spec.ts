@@ -49,7 +49,7 @@ test('an estimate that was declined is ended without an invoice, and the car com
     .first()
     .click();
   await accessible(mina, 'ending an order', '.MuiDialog-root');
-  await dialog.getByLabel('Why, in a word').fill('Sells the car soon');
+  await dialog.getByLabel('Reason').fill('Sells the car soon');
   await mina.keyboard.press('Enter');
   await expect(mina.getByText(/Ended without an invoice: taken home. Sells the car soon/)).toBeVisible();
   await mina.goto('/');

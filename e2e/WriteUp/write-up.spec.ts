@@ -21,8 +21,8 @@ test('a business with sites, exempt from tax, is written up for one of them; nob
   await mina.getByLabel('Contact').selectOption({ index: 1 });
   await mina.getByLabel('Site').selectOption('North yard');
   await mina.getByLabel('Return old parts').check();
-  await mina.getByRole('combobox', { name: 'Work requested' }).fill('battery glass');
-  await mina.getByRole('option', { name: /Battery, glass mat/ }).click();
+  await mina.getByRole('combobox', { name: 'Work requested' }).fill('battery agm');
+  await mina.getByRole('option', { name: /Battery, AGM/ }).click();
   await mina.keyboard.press('Control+Enter');
   await expect(mina).toHaveURL(/\/orders\/\d+$/);
   await expect(mina.locator('.marks')).toContainText('Site: North yard');
@@ -274,4 +274,63 @@ test('labels, fields and texts of the shop are made and retired; a former order 
   await accessible(ingrid, 'former order', '.invoice-page');
   await ingrid.getByRole('button', { name: 'Copy to order 3501' }).click();
   await expect(ingrid.getByRole('region', { name: 'Window regulator' })).toBeVisible();
+});
+
+test('an unfinished write-up waits; a set, a free job and a later drop-off; alerts are taken over on the open order', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/write-up');
+  await mina.getByRole('combobox', { name: 'Work requested' }).fill('find the rattle');
+  await mina.getByRole('option', { name: /New job "find the rattle"/ }).click();
+  await mina.getByRole('radio', { name: 'New vehicle' }).click();
+  await mina.getByLabel('Plate', { exact: true }).fill('DRF 77');
+  await mina.getByLabel('Make').fill('Morgan');
+  await expect(mina.getByText(/No maintenance schedule, labor times or specs for Morgan/)).toBeVisible();
+  // Whatever was gathered is still there after another page.
+  await mina.getByRole('link', { name: 'Customers' }).click();
+  await expect(mina.getByRole('heading', { name: 'Customers' })).toBeVisible();
+  await mina.keyboard.press('Escape');
+  await mina.getByRole('button', { name: /Write up/ }).or(mina.getByRole('link', { name: /Write up/ })).first().click();
+  await expect(mina.getByText('find the rattle')).toBeVisible();
+  await expect(mina.getByLabel('Plate', { exact: true })).toHaveValue('DRF 77');
+  // A customer chosen now takes nothing of the vehicle away.
+  await mina.getByRole('combobox', { name: 'Phone, name, plate' }).fill('Sorensen');
+  await expect(mina.locator('.choices[data-for="Sorensen"]')).toBeVisible();
+  await mina.getByRole('option', { name: /Sorensen/ }).first().click();
+  await expect(mina.getByLabel('Plate', { exact: true })).toHaveValue('DRF 77');
+  await mina.getByRole('radio', { name: 'Drops off later' }).click();
+  await mina.getByLabel('Drop-off').fill('in 3 days');
+  await accessible(mina, 'write-up, drops off later', '.writeup-page');
+  await mina.keyboard.press('Control+Enter');
+  await expect(mina.getByRole('region', { name: 'find the rattle' }).or(mina.locator('.job[aria-label="find the rattle"]')).first()).toBeVisible();
+  await expect(mina.getByText('Not in the shop')).toBeVisible();
+  // It arrives.
+  await mina.keyboard.press('l');
+  await mina.getByLabel('Vehicle is in the shop').check();
+  await expect(mina.getByText('Not in the shop')).toBeHidden();
+  await mina.keyboard.press('Escape');
+  // Nothing is left over to be made a second time.
+  await mina.goto('/write-up');
+  await expect(mina.getByRole('combobox', { name: 'Phone, name, plate' })).toBeFocused();
+  await expect(mina.getByText('find the rattle')).toBeHidden();
+
+  // What is known is shown on an order that is open already, and taken over there.
+  await mina.goto('/orders/2501');
+  await mina.getByRole('button', { name: /alert/ }).first().click();
+  const panel = mina.getByRole('dialog').or(mina.locator('.side')).first();
+  await accessible(mina, 'alerts on the order', '.side');
+  await panel.getByRole('button', { name: 'Add to order' }).first().click();
+  await expect(panel.getByRole('button', { name: 'Added' }).first()).toBeVisible();
+});
+
+test('an estimate without a vehicle is priced, and says that it needs one before it is invoiced', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/write-up?customer=3');
+  await mina.getByRole('radio', { name: 'No vehicle yet' }).click();
+  await mina.getByRole('combobox', { name: 'Work requested' }).fill('battery');
+  await mina.getByRole('option', { name: /Battery/ }).first().click();
+  await mina.keyboard.press('Control+Enter');
+  await expect(mina.getByText('ESTIMATE', { exact: true })).toBeVisible();
+  await expect(mina.getByRole('button', { name: 'Add vehicle…' })).toBeVisible();
+  await mina.keyboard.press('c');
+  await expect(mina.getByText(/No vehicle is on this order/)).toBeVisible();
 });

@@ -23,4 +23,10 @@ public enum PhraseUse
 
     /// <summary>Findings.</summary>
     Finding,
+
+    /// <summary>Why a price was set by a person, or a discount given.</summary>
+    PriceReason,
+
+    /// <summary>Why an order ended, became void, or parts were called off.</summary>
+    EndReason,
 }

@@ -251,7 +251,7 @@ public static class Bench
             order.Number,
             order.Version,
             vehicle?.Plate.Text ?? "",
-            vehicle?.Description ?? "Counter sale",
+            vehicle?.Description ?? order.WithoutVehicle,
             vehicle?.Vin.Text ?? "",
             vehicle?.Color ?? "",
             vehicle?.Engine ?? "",

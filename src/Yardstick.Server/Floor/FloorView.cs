@@ -210,7 +210,7 @@ public static class FloorView
                 o.Id,
                 o.Number,
                 Plate(o),
-                o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale",
+                o.VehicleId is { } v ? vehicles[v].ShortDescription : o.WithoutVehicle,
                 o.CustomerId is { } c ? customers[c].DisplayName : "",
                 o.Title,
                 o.KeyTag,

@@ -85,6 +85,7 @@ public static class EditLines
         {
             "description" => PhraseUse.Description,
             "noteForCustomer" or "noteInside" => PhraseUse.Note,
+            "overrideReason" => PhraseUse.PriceReason,
             _ => null,
         };
 

@@ -41,20 +41,22 @@ public static class EndOrder
         await db.ReadOrderAsync(id) is { } order ? Results.Ok(await HangingOnAsync(db, order, ending)) : Problems.Of(Gone.Order);
 
     private static Task<IResult> End(long id, EndOrderRequest request, CommandRunner commands) =>
-        ClosedAsync(commands, id, (order, hanging, actor) => order.End(request.Ending, request.Reason, hanging, actor));
+        ClosedAsync(commands, id, request.Reason, (order, hanging, actor) => order.End(request.Ending, request.Reason, hanging, actor));
 
     private static Task<IResult> MakeVoid(long id, VoidOrderRequest request, CommandRunner commands) =>
-        ClosedAsync(commands, id, (order, hanging, actor) => order.MakeVoid(request.Reason, hanging, actor));
+        ClosedAsync(commands, id, request.Reason, (order, hanging, actor) => order.MakeVoid(request.Reason, hanging, actor));
 
     private static Task<IResult> ClosedAsync(
         CommandRunner commands,
         long id,
+        string reason,
         Func<Order, IReadOnlyList<ClosingBlocker>, Actor, Result> close
     ) => commands.OnOrderAsync<Changed>(id, async under =>
         {
             var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
             if (close(order, await HangingOnAsync(db, order), actor).Problem is { } problem)
                 return problem;
+            await Phrases.UsedAsync(db, PhraseUse.EndReason, reason, actor.At);
             var jobs = order.Jobs.ConvertAll(j => j.Id);
             await db.PlannedWork.Where(p => jobs.Contains(p.JobId)).ExecuteDeleteAsync();
             foreach (

@@ -1,9 +1,11 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Purchasing;
@@ -33,6 +35,7 @@ public static class CancelParts
             var ids = request.LineIds is { Count: > 0 } some ? some : purchase.Lines.Where(l => l.Awaited).Select(l => l.Id).ToList();
             if (purchase.Cancel(ids, request.Reason, work.Actor.At).Problem is { } problem)
                 return problem;
+            await Phrases.UsedAsync(db, PhraseUse.EndReason, request.Reason, work.Actor.At);
             await db.SaveChangesAsync();
             return new PartsCancelled(id, !purchase.IsOpen);
         });

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
@@ -200,6 +201,7 @@ public static class PartsView
                 order.Id,
                 order.Number,
                 order.PromisedAt,
+                order.CounterSale,
                 Plate = (Plate?)car!.Plate,
                 car.Make,
                 car.Model,
@@ -211,7 +213,7 @@ public static class PartsView
             r.Id,
             r.Number,
             r.Plate?.Text ?? "",
-            r.Plate is null ? "Counter sale" : $"{r.Make} {r.Model}".Trim(),
+            r.Plate is null ? Order.NoVehicleWords(r.CounterSale) : $"{r.Make} {r.Model}".Trim(),
             r.JobTitle,
             r.Line.Description,
             r.Line.Number,

@@ -6,6 +6,7 @@ using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Core.WriteUp;
 using Yardstick.Data;
+using Yardstick.Server.Catalog;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Outside;
 using Yardstick.Server.Safety;
@@ -131,7 +132,7 @@ public static class LookUps
             OutsideCall.IsSilence(facts.Problem)
         );
 
-    private static async Task<IResult> MakesAsync(IVehicleDataClient vehicles, CancellationToken cancel)
+    private static async Task<IResult> MakesAsync(VehicleDataCache vehicles, CancellationToken cancel)
     {
         var makes = await vehicles.MakesAsync(cancel);
         return Results.Ok(
@@ -143,7 +144,7 @@ public static class LookUps
 
     /// <summary>Which lookups will not know a vehicle as it is typed, in sentences.</summary>
     private static async Task<IResult> CoverageAsync(
-        IVehicleDataClient vehicles,
+        VehicleDataCache vehicles,
         CancellationToken cancel,
         string make = "",
         string model = "",

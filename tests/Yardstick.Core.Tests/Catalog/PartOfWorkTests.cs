@@ -180,7 +180,7 @@ public class PartOfWorkTests
         oil.Reserved = new(40.5m);
         Assert.Equal("none available", oil.FreeWords);
         Assert.Equal(
-            "1 free, A1",
+            "1 available, A1",
             new Part
             {
                 Number = "X",

@@ -14493,7 +14493,7 @@ export interface components {
             detail: string;
         };
         /** @enum {unknown} */
-        PhraseUse: "Complaint" | "Cause" | "Correction" | "JobTitle" | "Description" | "Note" | "Finding";
+        PhraseUse: "Complaint" | "Cause" | "Correction" | "JobTitle" | "Description" | "Note" | "Finding" | "PriceReason" | "EndReason";
         PhraseView: {
             /** Format: int64 */
             id: number;

@@ -84,6 +84,8 @@ export function Combo({
   const ref = inputRef ?? own;
   const [open, setOpen] = useState(openAtOnce);
   const byItself = useRef(autoFocus ?? false);
+  // Left for a moment only, it stays open.
+  const leaving = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [at, setAt] = useState(start);
   const list = useRef<HTMLDivElement>(null);
   // What an arrow chose stays chosen, wherever it stands once further answers have joined.
@@ -161,13 +163,14 @@ export function Combo({
           setChosen(null);
         }}
         onFocus={() => {
+          clearTimeout(leaving.current);
           // Being focused with the page opens nothing: the list would lie over what is below it.
           if (byItself.current) byItself.current = false;
           else if (!staysShut || text !== '') setOpen(true);
         }}
         onMouseDown={() => setOpen(true)}
         onBlur={() => {
-          setTimeout(() => setOpen(false), 120);
+          leaving.current = setTimeout(() => setOpen(false), 120);
           onLeave?.();
         }}
         onKeyDown={(event) => {

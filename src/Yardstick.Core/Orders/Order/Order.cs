@@ -25,6 +25,13 @@ public partial class Order
     /// <summary>Chosen by name: sold over the counter, without a car.</summary>
     public bool CounterSale { get; internal set; }
 
+    /// <summary>What stands where the vehicle would be named.</summary>
+    public string WithoutVehicle => NoVehicleWords(CounterSale);
+
+    /// <summary>What stands where the vehicle of an order would be named that has none.</summary>
+    /// <param name="counterSale">It is sold over the counter.</param>
+    public static string NoVehicleWords(bool counterSale) => counterSale ? "Counter sale" : "No vehicle yet";
+
     /// <summary>Who writes.</summary>
     public long WriterId { get; internal set; }
 

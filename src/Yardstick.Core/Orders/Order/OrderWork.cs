@@ -6,7 +6,7 @@ namespace Yardstick.Core.Orders;
 public partial class Order
 {
     /// <summary>For a change that needs a car, of a sale over the counter.</summary>
-    public static readonly Problem NoCar = new("order.noCar", "This is a counter sale. Add a vehicle first.");
+    public static readonly Problem NoCar = new("order.noCar", "This order has no vehicle. Add one first.");
 
     /// <summary>The job, if it is on the order.</summary>
     public Result<Job> FindJob(long id) =>

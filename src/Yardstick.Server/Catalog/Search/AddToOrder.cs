@@ -190,6 +190,8 @@ public static class AddToOrder
                     break;
                 case AddToOrderKind.Discount:
                     var given = GiveDiscount();
+                    if (given.Ok)
+                        await Phrases.UsedAsync(Db, PhraseUse.PriceReason, request.Reason, Actor.At);
                     (problem, discount) = (given.Problem, null);
                     if (given.Ok)
                     {

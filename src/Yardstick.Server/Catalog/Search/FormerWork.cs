@@ -35,7 +35,11 @@ public static class FormerWork
     {
         var former = db.FormerOrders.AsQueryable();
         if (cars is not null)
-            former = former.Where(f => cars.Any(c => c.Id == f.VehicleId));
+        {
+            // By key: the index of days would be walked to its end where few of them are like this one.
+            var ids = await cars.Select(c => (long?)c.Id).Take(EarlierSearch.MostNamed).ToListAsync();
+            former = former.Where(f => ids.Contains(f.VehicleId));
+        }
         if (FindQuery.WordsOf(q ?? "") is { Length: > 0 } words)
         {
             var named = db.Database.SqlQuery<long>(

@@ -66,6 +66,10 @@ public sealed class VehicleDataCache(ShopDb db, IVehicleSpecsClient outside, IVe
     public Task<Result<List<ScheduleEntry>>> ScheduleAsync(Vehicle car, CancellationToken cancel) =>
         AtHandAsync($"schedule|{Car(car)}", Kept, () => vehicles.ScheduleAsync(car.Make, car.Model, car.Engine, cancel));
 
+    /// <summary>Makes, models and engines that the vehicle data service knows.</summary>
+    public Task<Result<List<MakeChoice>>> MakesAsync(CancellationToken cancel) =>
+        AtHandAsync("makes", Kept, () => vehicles.MakesAsync(cancel));
+
     /// <summary>Recalls and bulletins of one vehicle. Nothing is asked again because a line was edited.</summary>
     public Task<Result<List<Campaign>>> CampaignsAsync(string vin, CancellationToken cancel) =>
         AtHandAsync($"campaigns|{vin}", Kept, () => vehicles.CampaignsAsync(vin, cancel));

@@ -205,7 +205,7 @@ public static class Find
                 c == null ? "Counter sale"
                     : c.BusinessName != "" ? c.BusinessName
                     : (c.FirstName + " " + c.LastName).Trim(),
-                v == null ? "Counter sale" : (v.Make + " " + v.Model).Trim(),
+                v == null ? (o.CounterSale ? "Counter sale" : "No vehicle yet") : (v.Make + " " + v.Model).Trim(),
                 v == null ? "" : v.Plate.Text,
                 o.OpenedAt,
                 o.PostedAt,

@@ -69,7 +69,7 @@ export default function TalkThroughPage() {
     <div className="talk">
       <header className="talk-head">
         {document.plate && <Plate text={document.plate} large />}
-        <h1 className="clip">{document.vehicle || 'Counter sale'}</h1>
+        <h1 className="clip">{document.vehicle || 'No vehicle'}</h1>
         <span className="clip talk-who">
           <b>{document.customerName}</b> <span className="soft">{view.data.phone}</span>
         </span>

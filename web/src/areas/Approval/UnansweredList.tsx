@@ -69,7 +69,7 @@ export function UnansweredList({ text }: { text: string }) {
               onKeyDown={(event) => event.key === 'Enter' && void navigate(`/orders/${row.orderId}`)}
             >
               <td className="strong">{row.number}</td>
-              <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">Counter sale</span>}</td>
+              <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">no vehicle</span>}</td>
               <td>
                 {row.customer} <span className="soft">{row.vehicle}</span>
               </td>

@@ -1,13 +1,10 @@
-import Button from '@mui/material/Button';
-import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import { Check } from '../../ui/Check';
+import { AddRow } from '../../ui/AddRow';
 import { EditCell } from '../../ui/EditCell';
 import { Part } from '../../ui/Fields';
-import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
-import { useRefusal } from '../../ui/useRefusal';
 import styles from './PartAddOns.module.css';
 
 type AddOn = Schemas['PartAddOn'];
@@ -21,14 +18,6 @@ const KINDS: [AddOn['kind'], string][] = [
 
 /** What comes along with this one part, for each unit of it. */
 export function PartAddOns({ partId, addOns, renew }: { partId: number; addOns: AddOn[]; renew: Renew }) {
-  const [label, setLabel] = useState('');
-  const refusal = useRefusal('label');
-  const add = () =>
-    refusal.attempt(async () => {
-      await unwrap(api.POST('/api/catalog-parts/{id}/add-ons', { params: { path: { id: partId } }, body: { label } }));
-      setLabel('');
-      await renew();
-    });
   return (
     <Part title="Automatic add-ons">
       <p className="soft">
@@ -66,26 +55,14 @@ export function PartAddOns({ partId, addOns, renew }: { partId: number; addOns: 
           </tbody>
         </table>
       )}
-      <form
-        className="inline-form"
-        aria-label="Add an automatic add-on"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void add();
-        }}
-      >
-        <div className="add-row">
-          <Labelled
-            label="New add-on, as the customer reads it"
-            value={label}
-            onText={setLabel}
-            problem={refusal.of('label') ?? refusal.rest}
-          />
-          <Button type="submit" variant="outlined">
-            Add
-          </Button>
-        </div>
-      </form>
+      <AddRow
+        title="Add an automatic add-on"
+        label="New add-on, as the customer reads it"
+        field="label"
+        onAdd={(label) =>
+          unwrap(api.POST('/api/catalog-parts/{id}/add-ons', { params: { path: { id: partId } }, body: { label } })).then(renew)
+        }
+      />
     </Part>
   );
 }

@@ -1,12 +1,9 @@
-import Button from '@mui/material/Button';
-import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
+import { AddRow } from '../../ui/AddRow';
 import { EditCell } from '../../ui/EditCell';
 import { Part } from '../../ui/Fields';
-import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
-import { useRefusal } from '../../ui/useRefusal';
 import '../../ui/records.css';
 import styles from './FloorSetupPage.module.css';
 
@@ -15,14 +12,6 @@ type Renew = () => Promise<unknown>;
 
 /** The shop's bays and what can be done in each. */
 export function BaysPart({ bays, renew }: { bays: Bay[]; renew: Renew }) {
-  const [name, setName] = useState('');
-  const refusal = useRefusal('name');
-  const add = () =>
-    refusal.attempt(async () => {
-      await unwrap(api.POST('/api/bays', { body: { name } }));
-      setName('');
-      await renew();
-    });
   return (
     <Part title="Bays">
       <p className="soft">Where vehicles are worked on, and what each bay has: lift, alignment, tire machine.</p>
@@ -46,21 +35,7 @@ export function BaysPart({ bays, renew }: { bays: Bay[]; renew: Renew }) {
           </tbody>
         </table>
       )}
-      <form
-        className="inline-form"
-        aria-label="Add a bay"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void add();
-        }}
-      >
-        <div className="add-row">
-          <Labelled label="New bay" value={name} onText={setName} problem={refusal.of('name') ?? refusal.rest} />
-          <Button type="submit" variant="outlined">
-            Add
-          </Button>
-        </div>
-      </form>
+      <AddRow title="Add a bay" label="New bay" onAdd={(name) => unwrap(api.POST('/api/bays', { body: { name } })).then(renew)} />
     </Part>
   );
 }

@@ -124,9 +124,9 @@ export default function OrdersPage() {
                   onKeyDown={(event) => event.key === 'Enter' && void navigate(`/orders/${row.id}`)}
                 >
                   <td className="strong">{row.number}</td>
-                  <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">Counter sale</span>}</td>
+                  <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">{row.vehicle}</span>}</td>
                   <td>
-                    {row.customer} <span className="soft">{row.vehicle !== 'Counter sale' ? row.vehicle : ''}</span>
+                    {row.customer} <span className="soft">{row.plate && row.vehicle}</span>
                   </td>
                   <td className={`clip ${styles.title}`}>{row.title}</td>
                   <td className="nowrap">{when(row.openedAt)}</td>

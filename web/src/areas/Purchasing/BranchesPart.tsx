@@ -1,12 +1,9 @@
-import Button from '@mui/material/Button';
-import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
+import { AddRow } from '../../ui/AddRow';
 import { EditCell } from '../../ui/EditCell';
 import { Part } from '../../ui/Fields';
-import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
-import { useRefusal } from '../../ui/useRefusal';
 import styles from './BranchesPart.module.css';
 
 type Supplier = Schemas['SupplierDetail'];
@@ -15,14 +12,6 @@ type Renew = () => Promise<unknown>;
 
 /** Places from which a supplier's parts come, each with its own phone and delivery times. */
 export function BranchesPart({ supplier, renew }: { supplier: Supplier; renew: Renew }) {
-  const [name, setName] = useState('');
-  const refusal = useRefusal('name');
-  const add = () =>
-    refusal.attempt(async () => {
-      await unwrap(api.POST('/api/suppliers/{id}/branches', { params: { path: { id: supplier.id } }, body: { name } }));
-      setName('');
-      await renew();
-    });
   return (
     <Part title="Branches">
       <p className="soft">Only needed when they have several. A purchase order says which branch it goes to.</p>
@@ -46,21 +35,13 @@ export function BranchesPart({ supplier, renew }: { supplier: Supplier; renew: R
           </tbody>
         </table>
       )}
-      <form
-        className="inline-form"
-        aria-label="Add a branch"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void add();
-        }}
-      >
-        <div className="add-row">
-          <Labelled label="New branch" value={name} onText={setName} problem={refusal.of('name') ?? refusal.rest} />
-          <Button type="submit" variant="outlined">
-            Add
-          </Button>
-        </div>
-      </form>
+      <AddRow
+        title="Add a branch"
+        label="New branch"
+        onAdd={(name) =>
+          unwrap(api.POST('/api/suppliers/{id}/branches', { params: { path: { id: supplier.id } }, body: { name } })).then(renew)
+        }
+      />
     </Part>
   );
 }

@@ -6,6 +6,7 @@ import { figure, moment, typedQuantity, unitAmount, wallTime } from '../../lib/f
 import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
+import { Reasons } from '../../ui/Reasons';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
 import styles from './PurchaseCard.module.css';
@@ -147,7 +148,15 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
           }}
         >
           <div className="grow">
-            <Labelled label={`Why, and who at ${purchase.supplier} agreed`} value={reason} onText={setReason} maxLength={200} autoFocus />
+            <Labelled
+              label={`Why, and who at ${purchase.supplier} agreed`}
+              value={reason}
+              onText={setReason}
+              maxLength={200}
+              autoFocus
+              list="end-reasons"
+            />
+            <Reasons id="end-reasons" use="EndReason" />
           </div>
           <Button onClick={() => setCancelling(false)}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={busy || !reason.trim()}>

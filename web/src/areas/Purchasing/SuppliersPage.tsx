@@ -1,13 +1,12 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useParams, useNavigate } from 'react-router';
-import { api, sentence, unwrap, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
 import { useRefresh } from '../../lib/shop';
+import { AddRow } from '../../ui/AddRow';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { Field, Part } from '../../ui/Fields';
-import { Labelled } from '../../ui/Labelled';
 import { RowLinks } from '../../ui/RowLinks';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
@@ -80,36 +79,12 @@ export default function SuppliersPage() {
 function AddSupplier() {
   const refresh = useRefresh();
   const navigate = useNavigate();
-  const [name, setName] = useState('');
-  const [problem, setProblem] = useState<string>();
-  const add = async () => {
-    try {
-      const { id } = await unwrap(api.POST('/api/suppliers', { body: { name } }));
-      setName('');
-      setProblem(undefined);
-      await refresh(['setup', 'suppliers'], ['shop'], ['parts']);
-      void navigate(`/setup/suppliers/${id}`);
-    } catch (error) {
-      setProblem(sentence(error));
-    }
+  const add = async (name: string) => {
+    const { id } = await unwrap(api.POST('/api/suppliers', { body: { name } }));
+    await refresh(['setup', 'suppliers'], ['shop'], ['parts']);
+    void navigate(`/setup/suppliers/${id}`);
   };
-  return (
-    <form
-      className="inline-form"
-      aria-label="Add a supplier"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void add();
-      }}
-    >
-      <div className="add-row">
-        <Labelled label="Name" value={name} onText={setName} problem={problem} />
-        <Button type="submit" variant="outlined">
-          Add
-        </Button>
-      </div>
-    </form>
-  );
+  return <AddRow title="Add a supplier" label="Name" onAdd={add} />;
 }
 
 function SupplierPart({ supplier: s }: { supplier: Supplier }) {

@@ -85,7 +85,7 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
       {typing && (
         <>
           <div className="triple">
-            <Labelled label="Plate" value={typed.plate ?? ''} onText={set('plate')} problem={problemOf('plate')} autoFocus />
+            <Labelled label="Plate" value={typed.plate ?? ''} onText={set('plate')} problem={problemOf('plate')} autoFocus={opened} />
             <Labelled label="State" value={typed.plateRegion || shop?.plateRegion || ''} onText={set('plateRegion')} />
             <Labelled label="Year" value={typed.year ?? ''} onText={set('year')} problem={problemOf('year')} inputMode="numeric" />
           </div>

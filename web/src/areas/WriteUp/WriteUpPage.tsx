@@ -9,7 +9,7 @@ import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { CarPart } from './CarPart';
 import { CustomerPart } from './CustomerPart';
-import { draftsOf, draftTitle, dropDraft, emptyCar, emptyCustomer, keepDraft, newDraft, type WriteUpDraft } from './draft';
+import { draftsOf, draftTitle, dropDraft, emptyCar, emptyCustomer, isEmpty, keepDraft, newDraft, type WriteUpDraft } from './draft';
 import { KnownPart } from './KnownPart';
 import { PromisePart, promiseQuery } from './PromisePart';
 import { WorkPart } from './WorkPart';
@@ -39,6 +39,17 @@ export default function WriteUpPage() {
   useEffect(() => {
     if (!done.current) keepDraft(me, draft);
   }, [me, draft]);
+
+  // Another tab made an order of the same write-up: it is not made a second time here.
+  useEffect(() => {
+    const heard = () => {
+      if (done.current || isEmpty(draft) || draftsOf(me).some((other) => other.id === draft.id)) return;
+      setDraft(newDraft());
+      say.problem('This write-up was finished or cleared in another tab.');
+    };
+    window.addEventListener('storage', heard);
+    return () => window.removeEventListener('storage', heard);
+  }, [me, draft, say]);
 
   const begunWith = useRef(`${given}|${givenCar}`);
   useEffect(() => {

@@ -69,7 +69,7 @@ export interface WriteUpDraft {
 
 /** Days after which an unfinished write-up is forgotten. */
 const DAYS = 3;
-const MOST = 4;
+const MOST = 20;
 
 /** A write-up that begins. */
 export const newDraft = (customerId: number | null = null, vehicleId: number | null = null): WriteUpDraft => ({

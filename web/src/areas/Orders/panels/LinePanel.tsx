@@ -145,13 +145,20 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
             {line.policyPrice === null ? '' : `Pricing rules give ${unitAmount(line.policyPrice)}. `}
             {line.overrideBy && `Set by ${line.overrideBy}.`}
           </p>
-          <Field
-            label="Reason"
-            value={line.overrideReason}
-            commit={set('overrideReason', line.overrideReason)}
-            disabled={closed}
-            placeholder="no reason given"
-          />
+          <div className="field-row">
+            <label className="soft" htmlFor="override-reason">
+              Reason
+            </label>
+            <PhraseCell
+              id="override-reason"
+              use="PriceReason"
+              label="Reason"
+              value={line.overrideReason}
+              commit={set('overrideReason', line.overrideReason)}
+              disabled={closed}
+              placeholder="no reason given"
+            />
+          </div>
         </Part>
       )}
       <FilesPart kind="Line" id={line.id} disabled={closed} />

@@ -6,6 +6,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import { sentence, type Schemas } from '../../../lib/api';
 import { Labelled } from '../../../ui/Labelled';
+import { Reasons } from '../../../ui/Reasons';
 import { SegmentedControl } from '../../../ui/SegmentedControl';
 import { useActions, wanted } from '../../../lib/order/useSheet';
 
@@ -61,7 +62,8 @@ export default function DiscountDialog({ target, onClose }: { target: DiscountTa
           {target.lineId === undefined && (
             <SegmentedControl label="Applies to" value={on} onChange={setOn} choices={target.jobId ? OF_JOB : OF_ORDER} />
           )}
-          <Labelled label="Reason" placeholder="such as: waited an hour" value={reason} onText={setReason} />
+          <Labelled label="Reason" placeholder="such as: waited an hour" value={reason} onText={setReason} list="price-reasons" />
+          <Reasons id="price-reasons" use="PriceReason" />
           <p className="soft small">Fees and core charges are never discounted.</p>
         </DialogContent>
         <DialogActions>

@@ -9,6 +9,7 @@ import { useNavigate } from 'react-router';
 import { api, sentence, unwrap, type Schemas } from '../../../lib/api';
 import { useRefresh } from '../../../lib/shop';
 import { Labelled } from '../../../ui/Labelled';
+import { Reasons } from '../../../ui/Reasons';
 import { SegmentedControl } from '../../../ui/SegmentedControl';
 import { Loading } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
@@ -101,7 +102,8 @@ export default function EndDialog({ making, onClose }: { making: 'ended' | 'void
                   ]}
                 />
               )}
-              <Labelled label="Why, in a word" value={reason} onText={setReason} autoFocus maxLength={500} />
+              <Labelled label="Reason" value={reason} onText={setReason} autoFocus maxLength={500} list="end-reasons" />
+              <Reasons id="end-reasons" use="EndReason" />
             </>
           )}
           {problem && (

@@ -33,6 +33,8 @@ const USES: Record<Schemas['PhraseUse'], string> = {
   Description: 'lines',
   Note: 'notes',
   Finding: 'findings',
+  PriceReason: 'reasons of prices and discounts',
+  EndReason: 'reasons of ending and calling off',
 };
 
 /** Labels, fields, texts and phrases of the shop's own. */
