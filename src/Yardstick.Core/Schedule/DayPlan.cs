@@ -38,7 +38,7 @@ public sealed class DayPlan(
         job.Progress != JobProgress.Finished
         && order.State == OrderState.Open
         && order.Stage <= Stage.InWork
-        && !order.CounterSale
+        && order.VehicleId is not null
         && job.SoldHours > LaborHours.Zero;
 
     /// <summary>Who would do a job that nobody planned: whoever is named on its labor, else the order's lead.</summary>

@@ -1,5 +1,6 @@
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Schedule;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Orders;
@@ -66,8 +67,12 @@ public class ArrivalTests
         var order = Open(withoutVehicle: true);
         Assert.Equal((Stage.Expected, false, false), (order.Stage, order.CounterSale, order.OnPremises));
         Assert.Equal("order.noVehicle", order.SetHeader("onPremises", "true", Now, Mina).Problem?.Code);
+        var job = new Job { Title = "Pads", SoldHours = new(1) };
+        order.AddJob(job, Mina);
+        // There is nothing to work on yet: nobody is planned for it.
+        Assert.False(DayPlan.IsToBePlanned(order, job));
         Assert.True(order.SetVehicle(4, 1, Mina).Ok);
-        Assert.Equal((Stage.Expected, false), (order.Stage, order.OnPremises));
+        Assert.Equal((Stage.Expected, false, true), (order.Stage, order.OnPremises, DayPlan.IsToBePlanned(order, job)));
         Assert.False(Open(counter: true).OnPremises);
     }
 }

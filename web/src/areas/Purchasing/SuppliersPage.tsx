@@ -138,8 +138,8 @@ function SupplierPart({ supplier: s }: { supplier: Supplier }) {
         </div>
         <Field label="Their service" value={s.code} commit={set('code', 'Service', s.code)} placeholder="none" />
         <p className="soft small">
-          The name of the service comes from the supplier. With one, orders can go out electronically, and prices and stock are asked by
-          itself.
+          The name of the service comes from the supplier. With one, orders can go out electronically, and prices and stock are checked
+          automatically.
         </p>
       </Part>
       <BranchesPart supplier={s} renew={renew} />

@@ -25,6 +25,8 @@ interface Asked {
   odometer: string;
   /** Keys of the canned jobs that are chosen already. */
   canned: number[];
+  /** Beside an open order: it is not read again with every edit, which is an edit of the vehicle's order as well. */
+  beside?: boolean;
 }
 
 interface Props extends Asked {
@@ -33,12 +35,13 @@ interface Props extends Asked {
 }
 
 /** What is known of a customer and a vehicle: from the shop's own records at once, from outside when it answers. */
-export function useKnown({ customerId, vehicleId, typed, odometer, canned }: Asked) {
+export function useKnown({ customerId, vehicleId, typed, odometer, canned, beside = false }: Asked) {
   const reading = useDebouncedValue(odometer);
   const chosen = canned.join(',');
   const more = { ...(reading ? { odometer: reading } : {}), ...(chosen ? { canned: chosen } : {}) };
   const known = useQuery({
-    queryKey: ['known', customerId, vehicleId, reading, chosen],
+    queryKey: [beside ? 'alerts' : 'known', customerId, vehicleId, reading, chosen],
+    staleTime: beside ? 300_000 : 0,
     queryFn: ({ signal }) =>
       unwrap(
         api.GET('/api/write-up/known', {
@@ -251,7 +254,7 @@ function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
         }),
       );
       onClose();
-      await refresh(['known']);
+      await refresh(['known'], ['alerts']);
       say.done(until.trim() === '' ? `Declined: ${item.title}.` : `Deferred: ${item.title}.`);
     } catch (error) {
       setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });

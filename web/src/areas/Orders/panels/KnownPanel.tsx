@@ -22,7 +22,7 @@ export function KnownPanel({ onClose }: { onClose: () => void }) {
           if (on) return;
           edits
             .kept(unwrap(api.POST('/api/orders/{id}/advisories', { params: { path: { id: orderId } }, body: take })))
-            .then(() => refresh(['known']), say.refused);
+            .then(() => refresh(['alerts']), say.refused);
         }}
       />
     </Panel>

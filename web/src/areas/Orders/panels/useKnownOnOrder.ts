@@ -9,6 +9,7 @@ export function useKnownOnOrder(head: Schemas['SheetHeader'] | undefined, jobs: 
     vehicleId: head?.vehicle?.id ?? null,
     odometer: head?.odometerIn ? String(head.odometerIn) : '',
     canned: [],
+    beside: true,
   });
   const known = { ...found, items: found.items.filter((item) => item.orderId !== orderId) };
   const onOrder = (item: Schemas['Advisory']) => item.take !== null && jobs.some((job) => job.title === item.take!.title);
