@@ -276,7 +276,9 @@ test('labels, fields and texts of the shop are made and retired; a former order 
   await expect(ingrid.getByRole('region', { name: 'Window regulator' })).toBeVisible();
 });
 
-test('an unfinished write-up waits; a set, a free job and a later drop-off; alerts are taken over on the open order', async ({ browser }) => {
+test('an unfinished write-up waits; a set, a free job and a later drop-off; alerts are taken over on the open order', async ({
+  browser,
+}) => {
   const mina = await signIn(browser, 'Mina Okafor');
   await mina.goto('/write-up');
   await mina.getByRole('combobox', { name: 'Work requested' }).fill('find the rattle');
@@ -289,19 +291,28 @@ test('an unfinished write-up waits; a set, a free job and a later drop-off; aler
   await mina.getByRole('link', { name: 'Customers' }).click();
   await expect(mina.getByRole('heading', { name: 'Customers' })).toBeVisible();
   await mina.keyboard.press('Escape');
-  await mina.getByRole('button', { name: /Write up/ }).or(mina.getByRole('link', { name: /Write up/ })).first().click();
+  await mina
+    .getByRole('button', { name: /Write up/ })
+    .or(mina.getByRole('link', { name: /Write up/ }))
+    .first()
+    .click();
   await expect(mina.getByText('find the rattle')).toBeVisible();
   await expect(mina.getByLabel('Plate', { exact: true })).toHaveValue('DRF 77');
   // A customer chosen now takes nothing of the vehicle away.
   await mina.getByRole('combobox', { name: 'Phone, name, plate' }).fill('Sorensen');
   await expect(mina.locator('.choices[data-for="Sorensen"]')).toBeVisible();
-  await mina.getByRole('option', { name: /Sorensen/ }).first().click();
+  await mina
+    .getByRole('option', { name: /Sorensen/ })
+    .first()
+    .click();
   await expect(mina.getByLabel('Plate', { exact: true })).toHaveValue('DRF 77');
   await mina.getByRole('radio', { name: 'Drops off later' }).click();
   await mina.getByLabel('Drop-off').fill('in 3 days');
   await accessible(mina, 'write-up, drops off later', '.writeup-page');
   await mina.keyboard.press('Control+Enter');
-  await expect(mina.getByRole('region', { name: 'find the rattle' }).or(mina.locator('.job[aria-label="find the rattle"]')).first()).toBeVisible();
+  await expect(
+    mina.getByRole('region', { name: 'find the rattle' }).or(mina.locator('.job[aria-label="find the rattle"]')).first(),
+  ).toBeVisible();
   await expect(mina.getByText('Not in the shop')).toBeVisible();
   // It arrives.
   await mina.keyboard.press('l');
@@ -327,7 +338,10 @@ test('an estimate without a vehicle is priced, and says that it needs one before
   await mina.goto('/write-up?customer=3');
   await mina.getByRole('radio', { name: 'No vehicle yet' }).click();
   await mina.getByRole('combobox', { name: 'Work requested' }).fill('battery');
-  await mina.getByRole('option', { name: /Battery/ }).first().click();
+  await mina
+    .getByRole('option', { name: /Battery/ })
+    .first()
+    .click();
   await mina.keyboard.press('Control+Enter');
   await expect(mina.getByText('ESTIMATE', { exact: true })).toBeVisible();
   await expect(mina.getByRole('button', { name: 'Add vehicle…' })).toBeVisible();

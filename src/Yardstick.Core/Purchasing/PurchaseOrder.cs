@@ -135,8 +135,8 @@ public class PurchaseOrder
     }
 
     /// <summary>
-    /// Notes what a supplier said on the phone or wrote back. Refuses with <c>purchase.electronic</c>, <c>purchase.closed</c>, <c>text.long</c> and
-    /// <c>date.unreadable</c>.
+    /// Notes what a supplier said on the phone or wrote back. Refuses with <c>purchase.electronic</c>, <c>purchase.closed</c>,
+    /// <c>text.long</c> and <c>date.unreadable</c>.
     /// </summary>
     /// <param name="reference">The supplier's own reference, or whom one spoke to; up to 80 characters.</param>
     /// <param name="expected">When it comes, as typed; empty where they did not say.</param>

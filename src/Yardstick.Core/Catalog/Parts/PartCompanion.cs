@@ -46,7 +46,9 @@ public class PartCompanion
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
 
-    /// <summary>A new one of a part, as labor until somebody says otherwise. Refuses with <c>addOn.label</c> and <c>addOn.twice</c>.</summary>
+    /// <summary>
+    /// A new one of a part, as labor until somebody says otherwise. Refuses with <c>addOn.label</c> and <c>addOn.twice</c>.
+    /// </summary>
     /// <param name="part">The part that it comes with.</param>
     /// <param name="label">1 to 80 characters.</param>
     public static Result<PartCompanion> Create(Part part, string? label)

@@ -129,7 +129,9 @@ public static class StartingSets
             );
         });
 
-    /// <summary>Puts missing categories and their markup tables into the draft of the pricing rules, where the person may write it.</summary>
+    /// <summary>
+    /// Puts missing categories and their markup tables into the draft of the pricing rules, where the person may write it.
+    /// </summary>
     private static async Task<Result<List<string>>> DraftAsync(CommandContext work, string key)
     {
         var draft = await work.Db.PolicyDrafts.SingleOrDefaultAsync();
