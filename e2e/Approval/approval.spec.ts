@@ -61,7 +61,7 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await mina.keyboard.press('Escape');
 
   await mina.keyboard.press('s');
-  await expect(mina.getByLabel('Message', { exact: true })).toHaveValue(/Hello Ottilie, here is what we found.*\{\{ link \}\}/s);
+  await expect(mina.getByLabel('Message', { exact: true })).toHaveValue(/Hi Ottilie, here is what we found.*\{\{ link \}\}/s);
   await accessible(mina, 'sending');
   await mina.getByRole('button', { name: 'Send the estimate' }).click();
   await expect(mina.getByText('waiting for answer')).toBeVisible();

@@ -63,7 +63,7 @@ internal static class PostBox
                                     "",
                                     time.GetUtcNow().UtcDateTime,
                                     lost ? "failed" : "delivered",
-                                    lost ? "This number no longer exists. Reload the page." : ""
+                                    lost ? "There is no such number." : ""
                                 )
                                 .Number,
                         }

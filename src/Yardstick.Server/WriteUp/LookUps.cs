@@ -132,7 +132,7 @@ public static class LookUps
             OutsideCall.IsSilence(facts.Problem)
         );
 
-    private static async Task<IResult> MakesAsync(VehicleDataCache vehicles, CancellationToken cancel)
+    private static async Task<IResult> MakesAsync(IVehicleDataClient vehicles, CancellationToken cancel)
     {
         var makes = await vehicles.MakesAsync(cancel);
         return Results.Ok(

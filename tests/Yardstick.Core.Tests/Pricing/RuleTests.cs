@@ -246,7 +246,7 @@ public class RuleTests
             trace
         );
         Assert.Equal(
-            ["Cost", "Cost over 25: × 1.5", "Raised so it does not sell below a cheaper part", "2 × 55.00"],
+            ["Cost", "Markup for cost over 25: × 1.5", "Raised so it does not sell below a cheaper part", "2 × 55.00"],
             trace.Lists["jobs[0].lines[0]"].Steps.Select(s => s.Text)
         );
         Assert.Equal("110.00", trace.Lists["jobs[0].lines[0]"].Steps[^1].Value);

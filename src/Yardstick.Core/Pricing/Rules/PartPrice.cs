@@ -70,11 +70,11 @@ public static class PartPrice
     private static string BandName(decimal from, MarkupBand band) =>
         band.UpTo is { } to
             ? from == 0
-                ? $"Cost up to {Plain(to)}: × {Plain(band.Multiplier)}"
-                : $"Cost over {Plain(from)} to {Plain(to)}: × {Plain(band.Multiplier)}"
+                ? $"Markup for cost up to {Plain(to)}: × {Plain(band.Multiplier)}"
+                : $"Markup for cost over {Plain(from)} to {Plain(to)}: × {Plain(band.Multiplier)}"
             : from == 0
                 ? $"All costs: × {Plain(band.Multiplier)}"
-                : $"Cost over {Plain(from)}: × {Plain(band.Multiplier)}";
+                : $"Markup for cost over {Plain(from)}: × {Plain(band.Multiplier)}";
 
     private static string Plain(decimal number) => number.ToString("0.####", CultureInfo.InvariantCulture);
 
