@@ -46,7 +46,7 @@ public sealed record InvoiceAccount(
         {
             return new Problem(
                 "charge.pending",
-                $"A card charge of {open.Amount} is not settled; look it up first, or take cash knowing that the charge is given back if it was made."
+                $"A card charge of {open.Amount} is not confirmed. Look it up first, or take cash: the charge is refunded if it was made."
             );
         }
         return Payment.Cash(Invoice, Balance, tendered, actor.StaffId, actor.At);

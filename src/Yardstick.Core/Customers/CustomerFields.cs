@@ -81,7 +81,7 @@ public partial class Customer
         if (DisplayName.Length > 0)
             return null;
         (FirstName, LastName, BusinessName, IsBusiness) = before;
-        return new Problem("customer.name", "A customer needs a name; type at least a last name or a business.", field);
+        return new Problem("customer.name", "Enter at least a last name or a business name.", field);
     }
 
     private Problem? PartsDiscount(string? text, string field)

@@ -73,7 +73,7 @@ public static class DocumentMaker
                     IsAhead(kind) ? "" : c.Correction
                 ))
                 .ToList(),
-            Jobs = Jobs(order, result, kind),
+            Jobs = Jobs(order, result, kind, shop.Currency),
             NotDone = NotDone(order, shop),
             Totals = Totals(result),
             Consent = Consent(order, shop),
@@ -94,7 +94,7 @@ public static class DocumentMaker
     /// <summary>How long an estimate holds, and how far its work may grow: the shop's own limit, and no other promise.</summary>
     private static string ValidityOf(Shop shop, OverrunRule? overrun, LocalDateTime localNow)
     {
-        var limit = Ceiling.Words(overrun) is { Length: > 0 } words ? $"by more than {words}" : "past what you approved";
+        var limit = Ceiling.Words(overrun, shop.Currency) is { Length: > 0 } words ? $"by more than {words}" : "past what you approved";
         return Invariant(
             $"This estimate is good until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it. If it grows {limit}, we ask you again before we go on."
         );
@@ -179,7 +179,7 @@ public static class DocumentMaker
             Handling = new[]
             {
                 balance.Cents > 0
-                    ? $"Invoice {invoiceNumber}: {balance} {shop.Currency} is the balance due"
+                    ? $"Invoice {invoiceNumber}: {balance.In(shop.Currency)} is the balance due"
                     : $"Invoice {invoiceNumber} is paid",
                 order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}{(order.KeysAt.Length > 0 ? $", keys {order.KeysAt}" : "")}" : "",
                 order.CarAt.Length > 0 ? $"Parked at {order.CarAt}" : "",
@@ -282,7 +282,7 @@ public static class DocumentMaker
     private static bool GoesOn(DocumentKind kind, CustomerVisibility release) =>
         IsAhead(kind) ? release == CustomerVisibility.Shown : kind == DocumentKind.WorkOrder || release != CustomerVisibility.KeptInside;
 
-    private static List<DocumentJob> Jobs(Order order, PricingResult result, DocumentKind kind)
+    private static List<DocumentJob> Jobs(Order order, PricingResult result, DocumentKind kind, string currency)
     {
         var jobs = new List<DocumentJob>();
         foreach (var job in order.OnJobs)
@@ -328,7 +328,7 @@ public static class DocumentMaker
                         OrderPricing.Gross(companion)
                     )
                 );
-            lines.AddRange(Discounts(order, job, figures));
+            lines.AddRange(Discounts(order, job, figures, currency));
             jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines) { Text = job.CustomerText });
         }
         return jobs;
@@ -338,21 +338,21 @@ public static class DocumentMaker
     /// Discounts as rows of a job: those of its lines, its own, and its share of those on everything, so that the rows add up to what the
     /// job comes to.
     /// </summary>
-    private static IEnumerable<DocumentLine> Discounts(Order order, Job job, JobFigures figures)
+    private static IEnumerable<DocumentLine> Discounts(Order order, Job job, JobFigures figures, string currency)
     {
         static DocumentLine Row(string text, decimal amount) => new(DocumentLineKind.Discount, text, "", "", null, -amount);
         foreach (var line in OrderPricing.PricedLines(job))
         {
             if (order.DiscountOf(line) is { } discount && figures.Of(line)!.Discount is var taken and not 0)
-                yield return Row(discount.TextOff(line.Description), taken);
+                yield return Row(discount.TextOff(line.Description, currency), taken);
         }
         foreach (var (discount, taken) in order.DiscountsOf(job).Zip(figures.DiscountsTaken))
         {
             if (taken != 0)
-                yield return Row(discount.Text, taken);
+                yield return Row(discount.TextIn(currency), taken);
         }
         if (OrderPricing.ShareOfOrderDiscounts(order, job, figures) is var share and > 0)
-            yield return Row($"Share of {string.Join(" and ", order.OwnDiscounts.Select(d => d.Text))}", share);
+            yield return Row($"Share of {string.Join(" and ", order.OwnDiscounts.Select(d => d.TextIn(currency)))}", share);
     }
 
     internal static string QuantityOf(Line line, LineFigures? priced) =>
@@ -404,7 +404,7 @@ public static class DocumentMaker
             .OrderBy(g => g.Key.At)
             .Select(g =>
                 Invariant(
-                    $"{shop.Local(g.Key.At):MMM d, yyyy} {shop.Local(g.Key.At).Clock()}: {g.Key.DecidedBy} approved a total of {g.Last().AmountAgreed} {Channel(g.Key.Channel)}."
+                    $"{shop.Local(g.Key.At):MMM d, yyyy} {shop.Local(g.Key.At).Clock()}: {g.Key.DecidedBy} approved a total of {g.Last().AmountAgreed.In(shop.Currency)} {Channel(g.Key.Channel)}."
                 )
             )
             .ToList();

@@ -42,7 +42,7 @@ public class MessageTemplate
     {
         var title = (name ?? "").Trim();
         if (title.Length is 0 or > 80)
-            return new Problem("template.name", "A template needs a name of at most 80 characters.", "name");
+            return new Problem("template.name", "Enter a template name of up to 80 characters.", "name");
         if (string.IsNullOrWhiteSpace(body))
             return new Problem("template.body", "Enter the message.", "body");
         if (channel == MessageChannel.Email && string.IsNullOrWhiteSpace(subject))

@@ -121,7 +121,7 @@ public class Supplier
     {
         var typed = (name ?? "").Trim();
         if (typed.Length is 0 or > LongestName)
-            return new Problem("supplier.name", "A supplier needs a name of at most 80 characters.", "name");
+            return new Problem("supplier.name", "Enter a supplier name of up to 80 characters.", "name");
         if (taken)
             return new Problem("supplier.twice", $"There is a supplier {typed} already.", "name");
         Name = typed;

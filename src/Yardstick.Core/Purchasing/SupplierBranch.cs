@@ -72,7 +72,7 @@ public class SupplierBranch
     private Problem? Rename(string typed, Supplier supplier)
     {
         if (typed.Length is 0 or > LongestName)
-            return new Problem("branch.name", "A branch needs a name of at most 80 characters.", "name");
+            return new Problem("branch.name", "Enter a branch name of up to 80 characters.", "name");
         return supplier.Branches.Exists(b => b != this && string.Equals(b.Name, typed, StringComparison.OrdinalIgnoreCase))
             ? new Problem("branch.twice", $"{supplier.Name} already has a branch {typed}.", "name")
             : Kept(() => Name = typed);

@@ -56,7 +56,7 @@ public class Bay
     private Problem? Rename(string typed, bool taken)
     {
         if (typed.Length is 0 or > LongestName)
-            return new Problem("bay.name", "A bay needs a name of at most 40 characters.", "name");
+            return new Problem("bay.name", "Enter a bay name of up to 40 characters.", "name");
         return taken ? new Problem("bay.twice", $"There is already a bay {typed}.", "name") : Kept(() => Name = typed);
     }
 

@@ -56,7 +56,7 @@ public static class PasswordRules
             ? Result.Done
             : new Problem(
                 "password.common",
-                "That password is one of the first that anybody would try; choose another, such as four words.",
+                "That password is too easy to guess. Choose another, such as four words.",
                 "password"
             );
     }

@@ -23,9 +23,9 @@ public static class Pin
     {
         var shortest = ShortestFor(role);
         if (pin is null || pin.Length < shortest || pin.Length > Longest || !pin.All(char.IsAsciiDigit))
-            return new Problem("pin.form", $"Your PIN has {shortest} to {Longest} digits.", "pin");
+            return new Problem("pin.form", $"Enter a PIN of {shortest} to {Longest} digits.", "pin");
         return IsEasy(pin)
-            ? new Problem("pin.easy", "That PIN is one of the first that anybody would try; choose another.", "pin")
+            ? new Problem("pin.easy", "That PIN is too easy to guess. Choose another.", "pin")
             : Result.Done;
     }
 

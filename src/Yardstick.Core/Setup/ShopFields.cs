@@ -30,7 +30,7 @@ public partial class Shop
         field switch
         {
             "name" => typed.Length is 0 or > 120
-                ? new Problem("shop.name", "The shop needs a name of at most 120 characters.", field)
+                ? new Problem("shop.name", "Enter a shop name of up to 120 characters.", field)
                 : Kept(() => Name = typed),
             "address" => Text(typed, 300, field, v => Address = v),
             "taxNumber" => Text(typed, 40, field, v => TaxNumber = v),

@@ -233,5 +233,5 @@ public class StaffMember
             ? string.Join(' ', typed.Split(' ', StringSplitOptions.RemoveEmptyEntries))
             : null;
 
-    private static readonly Problem NoName = new("person.name", "A person needs a name of at most 120 characters.", "name");
+    private static readonly Problem NoName = new("person.name", "Enter a name of up to 120 characters.", "name");
 }

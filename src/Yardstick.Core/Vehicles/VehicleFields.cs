@@ -24,7 +24,7 @@ public partial class Vehicle
         if (!Plate.IsKnown && !Vin.IsKnown && ShortDescription.Length == 0)
         {
             (Plate, Vin, Make, Model) = before;
-            return new Problem("vehicle.empty", "A car needs at least a plate, a VIN or a make.", field);
+            return new Problem("vehicle.empty", "Enter at least a plate, a VIN or a make.", field);
         }
         Version++;
         return new FieldChange(field, old, Shown(field)!);

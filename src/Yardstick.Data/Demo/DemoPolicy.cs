@@ -12,7 +12,7 @@ internal static class DemoPolicy
         {"code":"MOUNT","label":"Mount and balance","category":"tire","kind":"labor","amountPerUnit":24.00,"hoursPerUnit":0.25,"taxable":true},
         {"code":"VALVE","label":"Valve","category":"tire","kind":"part","amountPerUnit":4.50,"costPerUnit":1.35,"taxable":true},
         {"code":"TIRE-FUND","label":"State tire fund","category":"tire","kind":"fee","amountPerUnit":1.50,"taxable":false,"passThrough":true},
-        {"code":"TIRE-CASING","label":"Casing disposal","category":"tire","kind":"fee","amountPerUnit":3.25,"taxable":true,"passThrough":false}],
+        {"code":"TIRE-CASING","label":"Tire disposal","category":"tire","kind":"fee","amountPerUnit":3.25,"taxable":true,"passThrough":false}],
         "orderFees":[],
         "supplies":{"percent":6,"base":"labor","minimum":null,"maximum":38.00,"taxable":true,"costPercent":50},
         "taxes":[{"code":"STATE","percent":6.25,"on":["core","fee","part","supplies"]},{"code":"COUNTY","percent":1.125,"on":["part","supplies"]}],

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Yardstick.Core.Documents;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Server.Documents;
 
@@ -235,8 +236,8 @@ internal sealed class PdfPages : PdfSheet
             var size = last ? 13 : 9;
             if (last)
                 Y += 5;
-            PdfFace.Bold.Draw(Canvas, last ? $"{total.Label}, {document.Currency}" : total.Label, 380, Y, last ? 11 : 9, last ? Ink : Soft);
-            RightText(face, Amount(total.Amount), Right, Y, size, Ink);
+            PdfFace.Bold.Draw(Canvas, total.Label, 380, Y, last ? 11 : 9, last ? Ink : Soft);
+            RightText(face, last ? Money.Of(total.Amount).In(document.Currency) : Amount(total.Amount), Right, Y, size, Ink);
             Y += 14;
         }
         Y += 8;

@@ -22,7 +22,7 @@ public static class Session
     private static readonly Problem TooOften = new("limit.reached", "That was tried too often; wait a minute and try again.");
     private static readonly Problem PinLocked = new(
         "pin.locked",
-        "Too many wrong PINs were typed for this person; sign in with the password."
+        "Too many wrong PINs. Sign in with the password."
     );
 
     /// <summary>Who is signed in.</summary>
@@ -128,9 +128,9 @@ public static class Session
             var left = Pin.MissesAllowed - misses;
             return new Tried(
                 null,
-                account is null ? new Problem("pin.wrong", "That PIN is not right; sign in with the password.", "pin")
+                account is null ? new Problem("pin.wrong", "Wrong PIN. Sign in with the password.", "pin")
                     : left <= 0 ? PinLocked
-                    : new Problem("pin.wrong", $"That PIN is not right; {left} {(left == 1 ? "try is" : "tries are")} left.", "pin")
+                    : new Problem("pin.wrong", $"Wrong PIN. {left} {(left == 1 ? "try is" : "tries are")} left.", "pin")
             );
         });
     }

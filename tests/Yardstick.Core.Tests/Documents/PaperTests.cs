@@ -321,7 +321,7 @@ public class PaperTests
             );
         Assert.Equal(
             [
-                "Invoice 5004: 12.50 USD is the balance due",
+                "Invoice 5004: $12.50 is the balance due",
                 "Key tag 14, keys on the board",
                 "Parked at in row 3",
                 "Old parts returned with vehicle",

@@ -9,10 +9,10 @@ namespace Yardstick.Core.Tests.Documents;
 public class ValidityTests
 {
     [Theory]
-    [InlineData(10.0, 75.0, false, "the smaller of 10% and 75.00")]
-    [InlineData(12.5, 75.0, true, "the greater of 12.5% and 75.00")]
+    [InlineData(10.0, 75.0, false, "the smaller of 10% and $75.00")]
+    [InlineData(12.5, 75.0, true, "the greater of 12.5% and $75.00")]
     [InlineData(10.0, null, false, "10%")]
-    [InlineData(null, 1500.0, false, "1,500.00")]
+    [InlineData(null, 1500.0, false, "$1,500.00")]
     [InlineData(null, null, false, "")]
     public void The_allowance_in_words(double? percent, double? amount, bool greater, string words) =>
         Assert.Equal(
@@ -23,12 +23,13 @@ public class ValidityTests
                     Percent = (decimal?)percent,
                     Amount = (decimal?)amount,
                     TakeGreater = greater,
-                }
+                },
+                "USD"
             )
         );
 
     [Theory]
-    [InlineData(true, "If it grows by more than the smaller of 10% and 20.00, we ask you again")]
+    [InlineData(true, "If it grows by more than the smaller of 10% and $20.00, we ask you again")]
     [InlineData(false, "If it grows past what you approved, we ask you again")]
     public void The_estimate_prints_the_shops_own_limit(bool limit, string words)
     {

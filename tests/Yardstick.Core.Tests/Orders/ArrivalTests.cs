@@ -53,6 +53,9 @@ public class ArrivalTests
         order.SetHeader("onPremises", "false", Now, Mina);
         order.MoveTo(Stage.WaitingForParts, "", Mina);
         Assert.False(order.OnPremises);
+        // That another vehicle than the one written down is away does not bring it back either.
+        Assert.True(order.SetVehicle(8, 1, Mina).Ok);
+        Assert.False(order.OnPremises);
         order.MoveTo(Stage.InWork, "", Mina);
         Assert.True(order.OnPremises);
         order.MoveTo(Stage.Done, "", Mina);

@@ -170,7 +170,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 "Vehicle release",
                 "Control arm bushing",
                 "Key tag 77",
-                $"{total} USD is the balance due",
+                $"${total} is the balance due",
                 "I received my vehicle and keys",
                 "Signature",
             }

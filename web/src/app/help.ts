@@ -58,7 +58,7 @@ export const HELP: Record<string, Help> = {
     steps: ['Type a number, name, plate, or work.', 'Choose the status.', 'Press Enter on a row to open it.'],
     slips: [
       'Orders of the previous software are on the customer and the vehicle.',
-      'Estimates that wait for the customer are under Without an answer.',
+      'Estimates that wait for the customer are under Waiting for approval.',
       'An order that ended without an invoice is not gone: choose Ended.',
     ],
   },

@@ -244,9 +244,11 @@ public partial class Order
             (CustomerId, ContactId, SiteId) = (ownerId, null, null);
         if (CounterSale && vehicleId is not null && Stage == Stage.Pricing)
             MoveTo(Stage.Here, "Vehicle added", actor);
+        // Which vehicle it is gets corrected; where it stands was said by someone and stays.
+        var here = VehicleId is null ? Stage is not (Stage.Expected or Stage.Collected) : OnPremises;
         VehicleId = vehicleId;
         CounterSale = vehicleId is null;
-        OnPremises = vehicleId is not null && Stage is not (Stage.Expected or Stage.Collected);
+        OnPremises = vehicleId is not null && here;
         Record("order", Id, "vehicle", "", vehicleId?.ToString(CultureInfo.InvariantCulture) ?? "counter sale", Version + 1, actor);
         return Result.Done;
     }

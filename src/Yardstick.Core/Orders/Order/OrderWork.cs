@@ -5,7 +5,7 @@ namespace Yardstick.Core.Orders;
 /// <summary>What stands on the order: concerns, jobs, lines and what comes along with parts.</summary>
 public partial class Order
 {
-    /// <summary>For a change that needs a car, of a sale over the counter.</summary>
+    /// <summary>Said of a change that needs a vehicle when the order, a counter sale or an estimate, has none.</summary>
     public static readonly Problem NoCar = new("order.noCar", "This order has no vehicle. Add one first.");
 
     /// <summary>The job, if it is on the order.</summary>

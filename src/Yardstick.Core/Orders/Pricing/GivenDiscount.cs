@@ -48,12 +48,17 @@ public class GivenDiscount
     /// <summary>As pricing takes it.</summary>
     public Discount Priced => new(Percent?.Value, Amount?.Amount, On);
 
-    /// <summary>What the customer reads: <c>10% off labor</c>, <c>15.00 off this line</c>.</summary>
-    public string Text => TextOff(Of);
+    /// <summary>As the counter reads it: <c>10% off labor</c>, <c>15.00 off this item</c>.</summary>
+    public string Text => $"{AsTyped} off {Of}";
 
-    /// <summary>What it takes off something, in words: <c>10% off Brake pads</c>.</summary>
+    /// <summary>As it stands on a document: <c>$15.00 off this job</c>.</summary>
+    /// <param name="currency">Code of the currency.</param>
+    public string TextIn(string currency) => TextOff(Of, currency);
+
+    /// <summary>What it takes off something, as it stands on a document: <c>10% off Brake pads</c>.</summary>
     /// <param name="what">What it is taken off.</param>
-    public string TextOff(string what) => $"{AsTyped} off {what}";
+    /// <param name="currency">Code of the currency.</param>
+    public string TextOff(string what, string currency) => $"{(Percent is null ? Amount?.In(currency) : AsTyped)} off {what}";
 
     /// <summary>Puts it on a line, on a job, or with neither on the whole order.</summary>
     public GivenDiscount For(long? jobId, long? lineId)

@@ -49,7 +49,7 @@ public static class PricingPolicyValidator
     private static void Bands(IReadOnlyList<MarkupBand> bands, string path)
     {
         if (bands.Count == 0)
-            throw new CaseException(path, "A markup table needs at least one band.");
+            throw new CaseException(path, "Add at least one row to this markup table.");
         decimal? below = null;
         for (var b = 0; b < bands.Count; b++)
         {

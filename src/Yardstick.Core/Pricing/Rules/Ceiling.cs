@@ -6,16 +6,18 @@ namespace Yardstick.Core.Pricing;
 /// <summary>How far approved work may grow (rules, Consent).</summary>
 public static class Ceiling
 {
-    /// <summary>The allowance in words, as the customer reads it: <c>the smaller of 10% and 75.00</c>; empty where there is none.</summary>
-    public static string Words(OverrunRule? rule) =>
+    /// <summary>The allowance in words, as the customer reads it: <c>the smaller of 10% and $75.00</c>; empty where there is none.</summary>
+    /// <param name="rule">The allowance.</param>
+    /// <param name="currency">Code of the currency.</param>
+    public static string Words(OverrunRule? rule, string currency) =>
         (rule?.Percent, rule?.Amount) switch
         {
             ({ } percent, { } amount) => string.Create(
                 CultureInfo.InvariantCulture,
-                $"the {(rule!.TakeGreater ? "greater" : "smaller")} of {percent:0.###}% and {amount:#,##0.00}"
+                $"the {(rule!.TakeGreater ? "greater" : "smaller")} of {percent:0.###}% and {Money.Of(amount).In(currency)}"
             ),
             ({ } percent, null) => string.Create(CultureInfo.InvariantCulture, $"{percent:0.###}%"),
-            (null, { } amount) => string.Create(CultureInfo.InvariantCulture, $"{amount:#,##0.00}"),
+            (null, { } amount) => Money.Of(amount).In(currency),
             _ => "",
         };
 

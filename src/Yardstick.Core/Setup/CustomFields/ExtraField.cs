@@ -29,7 +29,7 @@ public class ExtraField
     {
         var clean = (name ?? "").Trim();
         if (clean.Length is 0 or > 60)
-            return new Problem("extraField.name", "A field needs a name of at most 60 characters.", "name");
+            return new Problem("extraField.name", "Enter a field name of up to 60 characters.", "name");
         var field = new ExtraField
         {
             Kind = kind,

@@ -74,7 +74,7 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
             <span className="soft small">
               {' '}
               {shop && clock(wallTime(payment.at, shop.timeZone))} · {payment.by}
-              {payment.change > 0 && ` · ${amount(payment.tendered)} given, ${amount(payment.change)} back`}
+              {payment.change > 0 && ` · ${amount(payment.tendered)} received, ${amount(payment.change)} change`}
             </span>
           </span>
           <b>{amount(payment.amount)}</b>

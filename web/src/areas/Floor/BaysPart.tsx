@@ -1,7 +1,9 @@
 import { api, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { AddRow } from '../../ui/AddRow';
 import { EditCell } from '../../ui/EditCell';
 import { Part } from '../../ui/Fields';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import '../../ui/records.css';
@@ -10,10 +12,16 @@ import styles from './FloorSetupPage.module.css';
 type Bay = Schemas['BayDetail'];
 type Renew = () => Promise<unknown>;
 
+const COLUMNS: CsvColumn<Bay>[] = [
+  ['Bay', (bay) => bay.name],
+  ['Equipment', (bay) => bay.equipment],
+  ['Retired', (bay) => bay.retired],
+];
+
 /** The shop's bays and what can be done in each. */
 export function BaysPart({ bays, renew }: { bays: Bay[]; renew: Renew }) {
   return (
-    <Part title="Bays">
+    <Part title="Bays" aside={bays.length > 0 && <SaveCsv name="bays" columns={COLUMNS} rows={bays} />}>
       <p className="soft">Where vehicles are worked on, and what each bay has: lift, alignment, tire machine.</p>
       {bays.length > 0 && (
         <table className="list rows-edited">

@@ -1,9 +1,11 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { EditCell } from '../../ui/EditCell';
 import { Part } from '../../ui/Fields';
 import { Labelled } from '../../ui/Labelled';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import { useRefusal } from '../../ui/useRefusal';
@@ -23,11 +25,18 @@ const SHORT: Record<Schemas['Role'], string> = {
 };
 const ALL_ROLES = Object.keys(SHORT) as Schemas['Role'][];
 
+const COLUMNS: CsvColumn<Stage>[] = [
+  ['Stage', (stage) => stage.name],
+  ['Shown to', (stage) => stage.roles.map((role) => SHORT[role]).join('; ')],
+  ['Vehicles', (stage) => stage.vehicles],
+  ['Retired', (stage) => stage.retired],
+];
+
 /** The shop's own stages: their order, what each means, and whose floor shows it. */
 export function StagesPart({ setup, renew }: { setup: Setup; renew: Renew }) {
   const offered = setup.stages.filter((stage) => !stage.retired);
   return (
-    <Part title="Stages">
+    <Part title="Stages" aside={<SaveCsv name="stages" columns={COLUMNS} rows={setup.stages} />}>
       <p className="soft">
         The stages a vehicle goes through, in your order and your words. What a stage means tells Yardstick what follows: an approval, a
         started job, or the last finished one moves the vehicle to the first stage with that meaning.

@@ -2,11 +2,13 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, sentence, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { clock } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { EditCell } from '../../ui/EditCell';
 import { Labelled } from '../../ui/Labelled';
 import { Failed, Loading } from '../../ui/Feedback';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { Field, Part } from '../../ui/Fields';
 import '../../ui/records.css';
@@ -22,6 +24,14 @@ const USES: [string, string][] = [
   ['estimate', 'sending an estimate'],
   ['ready', 'telling that the vehicle is ready'],
   ['documents', 'sending documents'],
+];
+
+const COLUMNS: CsvColumn<Template>[] = [
+  ['Template', (template) => template.name],
+  ['Goes by', (template) => (template.channel === 'Text' ? 'text' : 'email')],
+  ['Used for', (template) => (template.use ? USES.find(([use]) => use === template.use)?.[1] : '')],
+  ['Subject', (template) => template.subject],
+  ['Text', (template) => template.body],
 ];
 
 /** How customers are written to: templates, quiet hours, the address of their pages, what they acknowledge. */
@@ -47,7 +57,7 @@ export default function MessagesPage() {
   return (
     <div className="own-page">
       <div className="record-side">
-        <Part title="Templates">
+        <Part title="Templates" aside={<SaveCsv name="templates" columns={COLUMNS} rows={templates.data.templates} />}>
           <p className="soft">Templates fill in from the repair order. Choose one to edit it or preview it on a real repair order.</p>
           <table className="list">
             <tbody>

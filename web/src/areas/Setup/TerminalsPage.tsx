@@ -1,12 +1,21 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, unwrap } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { moment, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { EnrollDialog } from './EnrollDialog';
+
+const COLUMNS: CsvColumn<Schemas['TerminalRow']>[] = [
+  ['Computer', (terminal) => terminal.name],
+  ['Enrolled', (terminal) => terminal.enrolledAt],
+  ['Enrolled by', (terminal) => terminal.enrolledBy],
+  ['Last password', (terminal) => terminal.lastUsedAt],
+];
 
 /** Computers on which people switch by PIN. A lost tablet is withdrawn here. */
 export default function TerminalsPage() {
@@ -38,6 +47,7 @@ export default function TerminalsPage() {
             Enroll this computer…
           </Button>
         )}
+        {terminals.data.length > 0 && <SaveCsv name="computers" columns={COLUMNS} rows={terminals.data} />}
       </div>
       {terminals.data.length === 0 ? (
         <Empty title="None yet">On an enrolled computer or tablet people who signed in once with their password switch with a PIN.</Empty>

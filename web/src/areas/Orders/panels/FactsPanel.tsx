@@ -1,6 +1,8 @@
 import type { UseQueryResult } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Schemas } from '../../../lib/api';
+import { day } from '../../../lib/format';
+import { useNow } from '../../../lib/shop';
 import { Empty, Failed, Loading } from '../../../ui/Feedback';
 import { useActions } from '../../../lib/order/useSheet';
 import { Search } from './Search';
@@ -30,6 +32,7 @@ const fits = (search: string, ...texts: string[]) => {
 export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; onClose: () => void }) {
   const [search, setSearch] = useState('');
   const [drawing, setDrawing] = useState<string | null>(null);
+  const now = useNow();
   const { closed } = useActions();
   const { taking, busy } = useAddToOrder(onClose);
   const data = facts.data;
@@ -47,7 +50,7 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
   const nothing =
     data && groups.every((g) => g.facts.length === 0) && [wear, resets, drawings, campaigns, codes].every((list) => list.length === 0);
   return (
-    <Panel title="Vehicle specs" aside={data?.asOf ? `data as of ${data.asOf}` : ''} onClose={onClose} width={600}>
+    <Panel title="Vehicle specs" aside={data?.asOf ? `data as of ${day(data.asOf, now)}` : ''} onClose={onClose} width={600}>
       <Search label="Search specs" placeholder="Search: oil, torque, belt, a trouble code…" value={search} onText={setSearch} />
       {facts.error && !data && <Failed error={facts.error} again={() => void facts.refetch()} />}
       {!data && !facts.error && <Loading what="the facts" />}

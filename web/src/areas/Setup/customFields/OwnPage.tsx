@@ -2,10 +2,12 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../../lib/api';
+import type { CsvColumn } from '../../../lib/csv';
 import { useRefresh } from '../../../lib/shop';
 import { EditCell } from '../../../ui/EditCell';
 import { Labelled } from '../../../ui/Labelled';
 import { Failed, Loading } from '../../../ui/Feedback';
+import { SaveCsv } from '../../../ui/SaveCsv';
 import { useSay } from '../../../ui/Toasts';
 import { Part } from '../../../ui/Fields';
 import '../../../ui/records.css';
@@ -36,6 +38,29 @@ const USES: Record<Schemas['PhraseUse'], string> = {
   PriceReason: 'reasons of prices and discounts',
   EndReason: 'reasons of ending and calling off',
 };
+
+const on = (kind: RecordKind) => KINDS.find(([one]) => one === kind)![1];
+
+const LABEL_COLUMNS: CsvColumn<Schemas['LabelView']>[] = [
+  ['Label', (label) => label.name],
+  ['On', (label) => on(label.kind)],
+  ['Uses', (label) => label.uses],
+  ['Retired', (label) => label.retired],
+];
+const FIELD_COLUMNS: CsvColumn<Schemas['LabelsAndFieldsFieldView']>[] = [
+  ['Field', (field) => field.name],
+  ['On', (field) => on(field.kind)],
+  ['Type', (field) => TYPES.find(([type]) => type === field.type)![1]],
+  ['Choices', (field) => field.choices.join('; ')],
+  ['Filled', (field) => field.uses],
+  ['Retired', (field) => field.retired],
+];
+const PHRASE_COLUMNS: CsvColumn<Schemas['PhraseView']>[] = [
+  ['Phrase', (phrase) => phrase.text],
+  ['For', (phrase) => USES[phrase.use]],
+  ['Uses', (phrase) => phrase.uses],
+  ['Hidden', (phrase) => phrase.forgotten],
+];
 
 /** Labels, fields, texts and phrases of the shop's own. */
 export default function OwnPage() {
@@ -68,14 +93,14 @@ export default function OwnPage() {
   return (
     <div className="own-page">
       <div className="record-side">
-        <Part title="Labels">
+        <Part title="Labels" aside={<SaveCsv name="labels" columns={LABEL_COLUMNS} rows={defined.data.labels} />}>
           <p className="soft">Tags you can put on a record with one click.</p>
           <table className="list">
             <tbody>
               {defined.data.labels.map((label) => (
                 <tr key={label.id} className={label.retired ? 'soft' : ''}>
                   <td>{label.name}</td>
-                  <td className="soft">on {KINDS.find(([kind]) => kind === label.kind)![1]}</td>
+                  <td className="soft">on {on(label.kind)}</td>
                   <td className="soft right">{label.uses === 1 ? 'on 1' : `on ${label.uses}`}</td>
                   <td className="right">
                     <button
@@ -91,7 +116,7 @@ export default function OwnPage() {
           </table>
           <AddForm what="label" onAdd={(kind, name) => unwrap(api.POST('/api/labels', { body: { kind, name } })).then(renew)} />
         </Part>
-        <Part title="Fields">
+        <Part title="Fields" aside={<SaveCsv name="fields" columns={FIELD_COLUMNS} rows={defined.data.fields} />}>
           <p className="soft">Your own fields, for anything Yardstick does not have.</p>
           <table className="list">
             <tbody>
@@ -103,7 +128,7 @@ export default function OwnPage() {
                       {field.choices.length > 0 ? field.choices.join(', ') : TYPES.find(([type]) => type === field.type)![1]}
                     </div>
                   </td>
-                  <td className="soft">on {KINDS.find(([kind]) => kind === field.kind)![1]}</td>
+                  <td className="soft">on {on(field.kind)}</td>
                   <td className="soft right">{field.uses === 1 ? '1 filled' : `${field.uses} filled`}</td>
                   <td className="right">
                     <button
@@ -131,7 +156,7 @@ export default function OwnPage() {
           <Text label="Signed at check-in" value={texts.data.checkInTerms} commit={setText('checkInTerms')} />
           <Text label="Where customers heard of us, one per line" value={texts.data.customerSources} commit={setText('customerSources')} />
         </Part>
-        <Part title="Phrases">
+        <Part title="Phrases" aside={<SaveCsv name="phrases" columns={PHRASE_COLUMNS} rows={phrases.data} />}>
           <p className="soft">Phrases people type are added automatically, most used first.</p>
           <div className="phrases">
             <table className="list">
