@@ -33,6 +33,15 @@ public static class Gone
     /// <summary>No purchase order.</summary>
     public static readonly Problem Purchase = new("purchase.gone", "This purchase order no longer exists. Reload the page.");
 
+    /// <summary>No receipt of parts.</summary>
+    public static readonly Problem Receipt = new("receipt.gone", "This receipt does not exist. Reload the page.");
+
+    /// <summary>No count of stock.</summary>
+    public static readonly Problem StockCount = new("count.gone", "This count no longer exists. Reload the page.");
+
+    /// <summary>No return to a supplier.</summary>
+    public static readonly Problem PartReturn = new("return.gone", "This return no longer exists. Reload the page.");
+
     /// <summary>No file that was brought in.</summary>
     public static readonly Problem Import = new("import.gone", "This import no longer exists. Reload the page.");
 

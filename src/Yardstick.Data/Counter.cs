@@ -18,6 +18,9 @@ public class Counter
     /// <summary>Numbers of purchase orders.</summary>
     public const string PurchaseOrders = "purchaseOrders";
 
+    /// <summary>Numbers of returns to suppliers.</summary>
+    public const string PartReturns = "partReturns";
+
     /// <summary>The last text or email that the gateway told of.</summary>
     public const string PostSeen = "postSeen";
 }

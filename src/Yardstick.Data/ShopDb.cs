@@ -170,6 +170,27 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Movements of stock.</summary>
     public DbSet<StockMovement> StockMovements => Set<StockMovement>();
 
+    /// <summary>Counts of stock.</summary>
+    public DbSet<StockCount> StockCounts => Set<StockCount>();
+
+    /// <summary>Parts in counts of stock.</summary>
+    public DbSet<StockCountLine> StockCountLines => Set<StockCountLine>();
+
+    /// <summary>Cores that go back to suppliers.</summary>
+    public DbSet<OwedCore> OwedCores => Set<OwedCore>();
+
+    /// <summary>Returns to suppliers.</summary>
+    public DbSet<PartReturn> PartReturns => Set<PartReturn>();
+
+    /// <summary>What goes back to suppliers.</summary>
+    public DbSet<PartReturnLine> PartReturnLines => Set<PartReturnLine>();
+
+    /// <summary>Parts that came.</summary>
+    public DbSet<Receipt> Receipts => Set<Receipt>();
+
+    /// <summary>Units of parts that came.</summary>
+    public DbSet<ReceiptLine> ReceiptLines => Set<ReceiptLine>();
+
     /// <summary>Planned work.</summary>
     public DbSet<PlannedWork> PlannedWork => Set<PlannedWork>();
 

@@ -76,6 +76,9 @@ internal static class CatalogService
         int Minutes
     );
 
+    /// <summary>How much of a number a branch has, and how long it takes from there.</summary>
+    internal sealed record BranchStock(string Branch, int Available, int Minutes);
+
     private const int Most = 40;
     private static readonly Data All = DataFile.Read<Data>("catalog.json");
 
@@ -85,19 +88,30 @@ internal static class CatalogService
     {
         app.MapGet(
             "/suppliers/{code}/parts",
-            (string code, string? make, string? model, int? year, string? engine, string? q, string? type, HttpContext http, Moods moods) =>
+            (
+                string code,
+                string? make,
+                string? model,
+                int? year,
+                string? engine,
+                string? q,
+                string? type,
+                HttpContext http,
+                Moods moods,
+                PriceList prices
+            ) =>
                 moods.UnderAsync(code, http, refuse =>
                     refuse || !Array.Exists(All.Branches, b => b.Supplier == code)
                         ? Results.NotFound()
-                        : Results.Json(Parts(code, new CarAsked(make, model, year, engine), q ?? "", type, http.Request.Query))
+                        : Results.Json(Parts(code, new CarAsked(make, model, year, engine), q ?? "", type, http.Request.Query, prices))
                 )
         );
-        app.MapGet("/suppliers/{code}/tires", (string code, string? q, HttpContext http, Moods moods) =>
-            moods.UnderAsync(code, http, refuse => refuse ? Results.NotFound() : Results.Json(Tires(code, q ?? "")))
+        app.MapGet("/suppliers/{code}/tires", (string code, string? q, HttpContext http, Moods moods, PriceList prices) =>
+            moods.UnderAsync(code, http, refuse => refuse ? Results.NotFound() : Results.Json(Tires(code, q ?? "", prices)))
         );
     }
 
-    private static object Parts(string code, CarAsked car, string q, string? type, IQueryCollection query)
+    private static object Parts(string code, CarAsked car, string q, string? type, IQueryCollection query, PriceList prices)
     {
         var model = VehicleService.Find(car.Make, car.Model);
         var fitting = model is null ? [] : All.Types.Where(t => DataFile.Fits(t.Needs, car.Engine ?? "")).ToList();
@@ -128,7 +142,7 @@ internal static class CatalogService
                 );
             offers.AddRange(found);
         }
-        return new { Questions = asked.DistinctBy(a => a.Key), Parts = offers.Take(Most) };
+        return new { Questions = asked.DistinctBy(a => a.Key), Parts = Named(code, offers, prices) };
     }
 
     private static Offer Of(PartType part, Brand brand, CarAsked car, decimal factor, string answer)
@@ -169,7 +183,7 @@ internal static class CatalogService
         );
     }
 
-    private static object Tires(string code, string q)
+    private static object Tires(string code, string q, PriceList prices)
     {
         var digits = string.Concat(q.Where(char.IsAsciiDigit));
         var fitting = All.Tires.Where(t =>
@@ -206,15 +220,37 @@ internal static class CatalogService
                     );
                 })
         );
-        return new { Questions = Array.Empty<Question>(), Parts = offers.Take(Most) };
+        return new { Questions = Array.Empty<Question>(), Parts = Named(code, offers, prices) };
     }
 
     private static (string Name, int Available, int Minutes) At(string supplier, string number)
     {
+        var first = StockOf(supplier, number).Find(b => b.Available > 0)!;
+        return (first.Branch, first.Available, first.Minutes);
+    }
+
+    /// <summary>How much of a number each branch of a supplier has, the nearest first; the same number always has the same stock.</summary>
+    internal static List<BranchStock> StockOf(string supplier, string number)
+    {
         var branches = All.Branches.Where(b => b.Supplier == supplier).OrderBy(b => b.Minutes).ToList();
         var draw = VehicleService.Number(number);
-        var branch = branches[draw % 4 == 0 ? 1 : 0];
-        return (branch.Name, (int)(draw / 4 % 9) + 1, branch.Minutes);
+        // One number in four is not at the nearest branch.
+        var first = draw % 4 == 0 ? 1 : 0;
+        return
+        [
+            .. branches.Select(
+                (b, i) => new BranchStock(b.Name, i < first ? 0 : (int)((draw / 4 + (uint)(i - first) * 5) % 9) + 1, b.Minutes)
+            ),
+        ];
+    }
+
+    /// <summary>What is shown of a search; the prices named in it hold when the numbers are asked for again.</summary>
+    private static List<Offer> Named(string code, IEnumerable<Offer> offers, PriceList prices)
+    {
+        var shown = offers.Take(Most).ToList();
+        foreach (var offer in shown)
+            prices.Name(code, offer.Number, offer.UnitCost);
+        return shown;
     }
 
     private static string Compact(string number) => string.Concat(number.Where(char.IsLetterOrDigit)).ToUpperInvariant();

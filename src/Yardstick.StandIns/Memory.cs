@@ -11,7 +11,23 @@ public sealed record SupplierOrder(
     DateTime TakenAt,
     DateTime ExpectedAt,
     string State
-);
+)
+{
+    /// <summary>Its lines; files from before have none.</summary>
+    public List<SupplierOrderLine> Lines { get; init; } = [];
+
+    /// <summary>The branch that it was sent to.</summary>
+    public string Branch { get; init; } = "";
+
+    /// <summary>For the supplier or the driver.</summary>
+    public string Message { get; init; } = "";
+
+    /// <summary>When and how it should come.</summary>
+    public string Delivery { get; init; } = "";
+}
+
+/// <summary>A line of an order that a supplier took.</summary>
+public sealed record SupplierOrderLine(long Line, string Number, decimal Quantity, string State, decimal Filled, DateTime? ExpectedAt);
 
 /// <summary>A charge that the terminal made or refused.</summary>
 public sealed record Charge(string Key, string State, string Reference, string CardEnding, string Message, long Amount);

@@ -5,6 +5,7 @@ builder.Logging.SetMinimumLevel(LogLevel.Warning);
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(new Memory(builder.Configuration["memory"]));
 builder.Services.AddSingleton<Moods>();
+builder.Services.AddSingleton<PriceList>();
 builder.Services.AddHostedService<MailServer>();
 var app = builder.Build();
 ControlPage.Map(app);

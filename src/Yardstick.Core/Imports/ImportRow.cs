@@ -163,7 +163,7 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
         {
             if (count < 0 || count > 1_000_000 || decimal.Round(count, 3) != count)
                 return new Problem("import.figure", $"\"{this["onHand"]}\" is not a count of parts", "onHand");
-            part.Receive(new(count), part.UnitCost);
+            (part.OnHand, part.AverageCost) = (new(count), part.UnitCost);
         }
         part.Version = 1;
         return part;

@@ -28,23 +28,18 @@ public static class StockIssue
             var quantity = line.Quantity - line.ReceivedQuantity;
             if (quantity <= Quantity.Zero || !parts.TryGetValue(line.PartId!.Value, out var part))
                 continue;
-            part.OnHand += back ? quantity : -quantity;
             if (!back)
             {
                 part.Reserved -= line.ReservedQuantity;
                 line.ReservedQuantity = Quantity.Zero;
             }
             movements.Add(
-                new StockMovement
-                {
-                    PartId = part.Id,
-                    LineId = line.Id,
-                    Kind = back ? StockMovementKind.Return : StockMovementKind.Issue,
-                    Quantity = back ? quantity : -quantity,
-                    UnitCost = part.AverageCost,
-                    At = actor.At,
-                    ById = actor.StaffId,
-                }
+                part.Move(
+                    back ? StockMovementKind.Return : StockMovementKind.Issue,
+                    back ? quantity : -quantity,
+                    new StockSource(MovementDocument.Order, order.Id, line.Id),
+                    actor
+                )
             );
         }
         return movements;
@@ -65,17 +60,8 @@ public static class StockIssue
             return new Problem("part.none", "Nothing of this line is here; look at the order again.");
         if (order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
             return new Problem("job.finished", "The job of this part is finished, so the part is in the car; open the job again first.");
-        var movement = new StockMovement
-        {
-            PartId = part.Id,
-            LineId = lineId,
-            Kind = StockMovementKind.Receipt,
-            Quantity = line.ReceivedQuantity,
-            UnitCost = line.UnitCost,
-            At = actor.At,
-            ById = actor.StaffId,
-        };
-        part.Receive(line.ReceivedQuantity, line.UnitCost);
+        var source = new StockSource(MovementDocument.Order, order.Id, lineId);
+        var movement = part.Receive(StockMovementKind.Receipt, line.ReceivedQuantity, line.UnitCost, source, actor);
         order.Record("line", lineId, "received", line.ReceivedQuantity.ToString(), "put into stock", ++line.Version, actor);
         line.ReceivedQuantity = Quantity.Zero;
         return movement;

@@ -1,9 +1,8 @@
-using Yardstick.Core.Catalog;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Inventory;
 
-/// <summary>A movement of stock. Only added to.</summary>
+/// <summary>A movement of stock. Only added to; the movements of a part add up to what is on hand and to what it is worth.</summary>
 public class StockMovement
 {
     /// <summary>Key.</summary>
@@ -15,6 +14,12 @@ public class StockMovement
     /// <summary>The order line that it was for.</summary>
     public long? LineId { get; init; }
 
+    /// <summary>The document behind it.</summary>
+    public MovementDocument Document { get; init; }
+
+    /// <summary>Key of that document; null where there is none.</summary>
+    public long? DocumentId { get; init; }
+
     /// <summary>Why.</summary>
     public StockMovementKind Kind { get; init; }
 
@@ -24,29 +29,15 @@ public class StockMovement
     /// <summary>Cost each.</summary>
     public UnitPrice UnitCost { get; init; }
 
+    /// <summary>What it changed the stock's value by (rules, Stock); zero for what never was on the shelf.</summary>
+    public Money ValueChange { get; init; }
+
+    /// <summary>What somebody gave as reason; empty where the document says it.</summary>
+    public string Reason { get; init; } = "";
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
 
     /// <summary>Who; null for the start.</summary>
     public long? ById { get; init; }
-
-    /// <summary>What lies on the shelf when a part joins the catalog.</summary>
-    /// <param name="part">The part, which is kept already.</param>
-    /// <param name="utcNow">Now, UTC.</param>
-    public static StockMovement Beginning(Part part, Instant utcNow) => Counted(part, part.OnHand, utcNow);
-
-    /// <summary>What lay on the shelf is none after all.</summary>
-    /// <param name="part">The part.</param>
-    /// <param name="utcNow">Now, UTC.</param>
-    public static StockMovement NotThere(Part part, Instant utcNow) => Counted(part, -part.OnHand, utcNow);
-
-    private static StockMovement Counted(Part part, Quantity quantity, Instant utcNow) =>
-        new()
-        {
-            PartId = part.Id,
-            Kind = StockMovementKind.Count,
-            Quantity = quantity,
-            UnitCost = part.UnitCost,
-            At = utcNow,
-        };
 }

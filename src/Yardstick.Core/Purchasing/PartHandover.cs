@@ -26,8 +26,9 @@ public static class PartHandover
         var job = order.FindJob(jobId).Value;
         var pairs = job.OnLines.Zip(moved.OnLines).ToList();
         var lines = pairs.ToDictionary(p => p.First.Id, p => p.Second.Id);
-        foreach (var part in purchased.Where(p => lines.ContainsKey(p.LineId)))
-            part.GoesTo(lines[part.LineId], next.Id);
+        foreach (var part in purchased)
+            if (part.LineId is { } was && lines.TryGetValue(was, out var lineNow))
+                part.GoesTo(lineNow, next.Id);
         foreach (var (was, now) in pairs.Where(p => p.First is PartLine).Select(p => ((PartLine)p.First, (PartLine)p.Second)))
         {
             if (was.ReceivedQuantity > Quantity.Zero)

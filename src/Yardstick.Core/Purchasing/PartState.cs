@@ -1,5 +1,6 @@
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Purchasing;
 
@@ -21,19 +22,32 @@ public sealed record PartState(PartStateCode Code, string Text, Instant? Expecte
             return new(PartStateCode.Received, "Received");
         if (line.ReservedQuantity >= line.Quantity)
             return new(PartStateCode.Stock, "In stock, reserved");
-        if (
-            on is not null
-            && on.State is not (PurchaseOrderState.Received or PurchaseOrderState.Cancelled)
-            && !on.Lines.Exists(l => l.LineId == line.Id && l.CancelledAt is not null)
-        )
+        if (on?.Lines.Find(l => l.LineId == line.Id) is { } ordered)
         {
-            var words = $"{supplier}: {PurchaseOrder.StateName(on.State).ToLowerInvariant()}";
-            return new(on.Trouble.Length > 0 ? PartStateCode.Trouble : PartStateCode.Ordered, words, on.ExpectedAt);
+            if (on.IsOpen && ordered.Awaited)
+                return OnOrder(line, on, ordered, supplier);
+            if (ordered.IsRefused && job.Decision == DecisionKind.Approved)
+                return new(PartStateCode.Trouble, $"{supplier}: {ordered.StateText.ToLowerInvariant()}. Replace it or remove it");
         }
+        var here = line.ReservedQuantity + line.ReceivedQuantity;
         if (job.Decision == DecisionKind.Approved)
-            return new(PartStateCode.Needed, "Needs ordering");
-        return part is not null && part.Free >= line.Quantity
-            ? new(PartStateCode.Proposed, "In stock, available")
+            return new(
+                PartStateCode.Needed,
+                here > Quantity.Zero ? $"{here} of {line.Quantity} here, {line.Quantity - here} to order" : "Needs ordering"
+            );
+        var free = part is null ? Quantity.Zero : part.Free;
+        return free >= line.Quantity ? new(PartStateCode.Proposed, "In stock, available")
+            : free > Quantity.Zero ? new(PartStateCode.Proposed, $"{free} of {line.Quantity} in stock")
             : new(PartStateCode.Proposed, "Not in stock");
+    }
+
+    private static PartState OnOrder(PartLine line, PurchaseOrder on, PurchaseOrderLine ordered, string supplier)
+    {
+        var said =
+            ordered.StateText.Length > 0 && on.State != PurchaseOrderState.Sending ? ordered.StateText : PurchaseOrder.StateName(on.State);
+        var here = line.ReservedQuantity + line.ReceivedQuantity;
+        var words = $"{supplier}: {said.ToLowerInvariant()}{(here > Quantity.Zero ? $", {here} of {line.Quantity} here" : "")}";
+        var trouble = on.Trouble.Length > 0 && !on.Lines.Exists(l => l.IsRefused);
+        return new(trouble ? PartStateCode.Trouble : PartStateCode.Ordered, words, ordered.ExpectedAt ?? on.ExpectedAt);
     }
 }

@@ -5,7 +5,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Purchasing;
 
-/// <summary>An order to a supplier for parts of one repair order.</summary>
+/// <summary>An order to a supplier for parts: of one repair order, of several, or for stock.</summary>
 public class PurchaseOrder
 {
     /// <summary>Key.</summary>
@@ -44,6 +44,18 @@ public class PurchaseOrder
     /// <summary>The branch that it goes to; null where the supplier has none, or none was chosen.</summary>
     public long? BranchId { get; init; }
 
+    /// <summary>For the supplier or the driver; empty for none.</summary>
+    public string Message { get; init; } = "";
+
+    /// <summary>When and how it should come, in words; empty for none.</summary>
+    public string Delivery { get; init; } = "";
+
+    /// <summary>Bought and paid in cash at the counter of the supplier.</summary>
+    public bool PaidInCash { get; init; }
+
+    /// <summary>Its electronic supplier is to be asked to cancel lines, UTC; null where nothing is asked.</summary>
+    public Instant? CancelAskedAt { get; internal set; }
+
     /// <summary>The email that it went out with; null before, and where it goes another way.</summary>
     public long? MessageId { get; internal set; }
 
@@ -60,7 +72,10 @@ public class PurchaseOrder
     /// <summary>True while parts of it may still come.</summary>
     public bool IsOpen => State is not (PurchaseOrderState.Refused or PurchaseOrderState.Received or PurchaseOrderState.Cancelled);
 
-    /// <summary>Calls parts off that are still to come; with the last one the whole order. The supplier is told by telephone.</summary>
+    /// <summary>
+    /// Calls parts off that are still to come; with the last one the whole order. A supplier with a service that has the order is asked
+    /// first, and can say that it is too late; the others are told by telephone.
+    /// </summary>
     /// <param name="lineIds">Lines of this purchase order.</param>
     /// <param name="reason">Why, and who at the supplier agreed.</param>
     /// <param name="utcNow">Now, UTC.</param>
@@ -77,61 +92,145 @@ public class PurchaseOrder
         if (lines.Count == 0)
             return new Problem("purchase.here", "These parts are here or were called off already; look at the list again.");
         foreach (var line in lines)
-            (line.CancelledAt, line.CancelReason) = (utcNow, reason.Trim());
+            line.CancelReason = reason.Trim();
+        if (Way == SupplierOrderWay.Electronic && SupplierReference.Length > 0)
+        {
+            CancelAskedAt = utcNow;
+            return Result.Done;
+        }
+        foreach (var line in lines)
+            line.CancelledAt = utcNow;
         Settle();
         return Result.Done;
     }
 
-    /// <summary>All that was still to come is here or was called off: the order is done.</summary>
+    /// <summary>Lines that the supplier is asked to cancel.</summary>
+    public IReadOnlyList<PurchaseOrderLine> ToCancel =>
+        CancelAskedAt is null ? [] : Lines.FindAll(l => l is { Awaited: true, CancelReason.Length: > 0 });
+
+    /// <summary>The supplier answered a request to cancel.</summary>
+    /// <param name="cancelled">Lines that will not come; the others are on their way.</param>
+    /// <param name="supplier">Name of the supplier.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void CancelAnswered(IReadOnlySet<long> cancelled, string supplier, Instant utcNow)
+    {
+        var late = new List<string>();
+        foreach (var line in ToCancel)
+        {
+            if (cancelled.Contains(line.Id))
+                line.CancelledAt = utcNow;
+            else
+            {
+                line.CancelReason = "";
+                late.Add(line.Description);
+            }
+        }
+        CancelAskedAt = null;
+        Settle();
+        if (late.Count > 0)
+            Trouble = $"{supplier} can't cancel {string.Join(", ", late)}: it is on its way. Receive it, then return it.";
+    }
+
+    /// <summary>All that was still to come is here, was called off or refused: the order is done.</summary>
     public void Settle()
     {
         if (Lines.Any(l => l.Awaited))
             return;
-        State = Lines.Any(l => l.Received > Quantity.Zero) ? PurchaseOrderState.Received : PurchaseOrderState.Cancelled;
+        State =
+            Lines.Any(l => l.Received > Quantity.Zero) ? PurchaseOrderState.Received
+            : Lines.Any(l => l.IsRefused) ? PurchaseOrderState.Refused
+            : PurchaseOrderState.Cancelled;
         Trouble = "";
     }
 
     /// <summary>
-    /// Writes an order down; a worker hands it over afterwards. Refuses with <c>purchase.empty</c>, <c>purchase.number</c> and
-    /// <c>branch.gone</c>.
+    /// Writes an order down; a worker hands it over afterwards. Refuses with <c>purchase.empty</c>, <c>purchase.number</c>,
+    /// <c>text.long</c> and <c>branch.gone</c>.
     /// </summary>
     /// <param name="number">Number that the supplier sees.</param>
     /// <param name="supplier">The supplier.</param>
-    /// <param name="parts">Lines that wait for a part, with the repair order of each.</param>
+    /// <param name="parts">What is ordered, for repair orders or for stock.</param>
     /// <param name="actor">Who.</param>
-    /// <param name="branchId">One of the supplier's branches; null for none.</param>
+    /// <param name="wishes">Branch, message and delivery.</param>
     public static Result<PurchaseOrder> Place(
         long number,
         Supplier supplier,
-        IReadOnlyList<(PartLine Line, long OrderId)> parts,
+        IReadOnlyList<PartWanted> parts,
         Actor actor,
-        long? branchId = null
+        OrderWishes? wishes = null
     )
     {
-        if (branchId is not null && !supplier.Branches.Exists(b => b.Id == branchId && b.RetiredAt is null))
-            return Gone.Branch with { Field = "branchId" };
-        if (parts.Count == 0)
-            return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
-        if (parts.FirstOrDefault(p => string.IsNullOrWhiteSpace(p.Line.Number)).Line is { } nameless)
-            return new Problem(
-                "purchase.number",
-                $"\"{nameless.Description}\" has no part number; add one on the repair order first.",
-                "lineIds"
-            );
+        if (Check(parts, wishes, supplier) is { } problem)
+            return problem;
         var order = new PurchaseOrder
         {
             Number = number,
             SupplierId = supplier.Id,
             Way = supplier.Way,
-            BranchId = branchId,
+            BranchId = wishes?.BranchId,
+            Message = (wishes?.Message ?? "").Trim(),
+            Delivery = (wishes?.Delivery ?? "").Trim(),
             State = supplier.Way == SupplierOrderWay.Phone ? PurchaseOrderState.Placed : PurchaseOrderState.Sending,
             IdempotencyKey = Guid.NewGuid(),
             CreatedAt = actor.At,
             ById = actor.StaffId,
         };
-        foreach (var (line, orderId) in parts)
-            order.Lines.Add(PurchaseOrderLine.For(line, orderId));
+        order.Lines.AddRange(parts.Select(p => p.AsLine()));
         return order;
+    }
+
+    /// <summary>
+    /// Writes down what somebody bought and paid in cash; it is here and is received next. Refuses as
+    /// <see cref="Place"/>, and with <c>text.long</c> for the receipt's number.
+    /// </summary>
+    /// <param name="number">Number of the purchase order.</param>
+    /// <param name="supplier">Where it was bought.</param>
+    /// <param name="parts">What was bought.</param>
+    /// <param name="receipt">Number on the receipt, up to 80 characters.</param>
+    /// <param name="actor">Who.</param>
+    public static Result<PurchaseOrder> Bought(
+        long number,
+        Supplier supplier,
+        IReadOnlyList<PartWanted> parts,
+        string? receipt,
+        Actor actor
+    )
+    {
+        if (Check(parts, null, supplier) is { } problem)
+            return problem;
+        if ((receipt ?? "").Trim() is not { Length: <= 80 } slip)
+            return TextInput.TooLong(80, "receipt", "A receipt number");
+        var order = new PurchaseOrder
+        {
+            Number = number,
+            SupplierId = supplier.Id,
+            Way = SupplierOrderWay.Phone,
+            State = PurchaseOrderState.Confirmed,
+            SupplierReference = slip,
+            PaidInCash = true,
+            IdempotencyKey = Guid.NewGuid(),
+            CreatedAt = actor.At,
+            ById = actor.StaffId,
+        };
+        order.Lines.AddRange(parts.Select(p => p.AsLine()));
+        return order;
+    }
+
+    private static Problem? Check(IReadOnlyList<PartWanted> parts, OrderWishes? wishes, Supplier supplier)
+    {
+        if (wishes?.BranchId is { } branch && !supplier.Branches.Exists(b => b.Id == branch && b.RetiredAt is null))
+            return Gone.Branch with { Field = "branchId" };
+        if (parts.Count == 0)
+            return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
+        if (parts.FirstOrDefault(p => string.IsNullOrWhiteSpace(p.Number)) is { } nameless)
+            return new Problem(
+                "purchase.number",
+                $"\"{nameless.Description}\" has no part number; add one on the repair order first.",
+                "lineIds"
+            );
+        if (wishes?.Message?.Trim().Length > 300)
+            return TextInput.TooLong(300, "message", "A message");
+        return wishes?.Delivery?.Trim().Length > 80 ? TextInput.TooLong(80, "delivery", "A delivery wish") : null;
     }
 
     /// <summary>
@@ -169,20 +268,40 @@ public class PurchaseOrder
             ? new Problem("purchase.ordered", $"\"{on.Description}\" is already on purchase order {on.Number}.", "lineIds")
             : new Problem("purchase.changed", "One of these parts is no longer needed. Check the list and order again.", "lineIds");
 
-    /// <summary>Whether anything can be received of it. Refuses with <c>purchase.closed</c>.</summary>
-    public Result MayReceive() =>
-        IsOpen
-            ? Result.Done
-            : new Problem(
-                "purchase.closed",
-                $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; there is nothing left to receive."
-            );
+    /// <summary>
+    /// Whether anything can be received of it. Refuses with <c>purchase.closed</c>, and with <c>purchase.against</c> without a reason
+    /// where it comes although it was refused or called off.
+    /// </summary>
+    /// <param name="against">It came although it was refused or called off: why, as somebody with the right says; null otherwise.</param>
+    public Result MayReceive(string? against = null) =>
+        against is not null
+            ? string.IsNullOrWhiteSpace(against) || against.Length > 200
+                ? new Problem("purchase.against", "Enter how it came although it was not to come, up to 200 characters.", "against")
+                : Result.Done
+            : IsOpen
+                ? Result.Done
+                : new Problem(
+                    "purchase.closed",
+                    $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; there is nothing left to receive."
+                );
 
     /// <summary>The line, if it is on this order. Refuses with <c>purchase.line</c>.</summary>
     public Result<PurchaseOrderLine> FindLine(long id) =>
         Lines.Find(l => l.Id == id) is { } line
             ? line
             : new Problem("purchase.line", "One of these lines is not on this purchase order. Reload the page.");
+
+    /// <summary>A part that nobody ordered here came along, or more than was asked: it stands on the order as it came, for stock.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="quantity">Units.</param>
+    /// <param name="unitCost">Cost each.</param>
+    public PurchaseOrderLine AddArrived(Catalog.Part part, Quantity quantity, UnitPrice unitCost)
+    {
+        var line = PurchaseOrderLine.For(part, quantity, unitCost);
+        line.Received = quantity;
+        Lines.Add(line);
+        return line;
+    }
 
     /// <summary>It was put into an email, which the outbox hands over.</summary>
     /// <param name="messageId">The email.</param>
@@ -219,26 +338,39 @@ public class PurchaseOrder
     }
 
     /// <summary>The supplier answered.</summary>
-    public void Answered(PurchaseOrderState state, string reference, Instant? expectedAt)
+    /// <param name="said">What it said, of the order and of each line.</param>
+    public void Answered(SupplierAnswer said)
     {
         Tries++;
         if (State is PurchaseOrderState.Received)
             return;
         if (State is PurchaseOrderState.Cancelled)
         {
-            if (state != PurchaseOrderState.Refused)
+            if (said.State != PurchaseOrderState.Refused)
                 Trouble = "The supplier took it although it was called off here; tell them by telephone.";
             return;
         }
-        State = state;
+        State = said.State;
         if (SupplierReference.Length == 0)
-            SupplierReference = reference;
-        ExpectedAt = expectedAt ?? ExpectedAt;
-        Trouble =
-            state == PurchaseOrderState.Refused
-                ? "The supplier can't fill this order. Choose another part or supplier, or remove the line."
-                : "";
+            SupplierReference = said.Reference;
+        ExpectedAt = said.ExpectedAt ?? ExpectedAt;
+        Trouble = "";
+        foreach (var line in Lines)
+        {
+            if (said.Lines.FirstOrDefault(l => l.LineId == line.Id) is { } answer)
+                line.Heard(answer);
+            else if (said.State == PurchaseOrderState.Refused)
+                line.Heard(new SupplierLineAnswer(line.Id, PurchaseLineState.NotAvailable, null, null));
+        }
+        Settle();
+        if (Lines.Count(l => l.IsRefused) is var refused and > 0)
+            Trouble = Missed(refused, refused == Lines.Count);
     }
+
+    private static string Missed(int lines, bool all) =>
+        all ? "The supplier can't fill this order. Choose another part or supplier, or remove the line."
+        : lines == 1 ? "One part will not come. Replace it, or remove it from its repair order."
+        : $"{lines} parts will not come. Replace them, or remove them from their repair orders.";
 
     /// <summary>What the state is called.</summary>
     public static string StateName(PurchaseOrderState state) =>

@@ -88,7 +88,7 @@ public sealed class DayPlan(
         var lines = job.OnLines.OfType<PartLine>().Where(l => l.IsOpen).Select(l => l.Id).ToHashSet();
         if (lines.Count == 0)
             return "";
-        var last = purchases.Where(p => p.Lines.Exists(l => lines.Contains(l.LineId))).Max(p => p.ExpectedAt);
+        var last = purchases.Where(p => p.Lines.Exists(l => l.LineId is { } id && lines.Contains(id))).Max(p => p.ExpectedAt);
         return last is { } at ? $"parts due {When(shop.Local(at))}" : "parts not ordered";
     }
 

@@ -54,11 +54,7 @@ public static class PasswordRules
         var figures = password.All(char.IsAsciiDigit) && password.Distinct().Count() > 5;
         return own >= 4 || figures
             ? Result.Done
-            : new Problem(
-                "password.common",
-                "That password is too easy to guess. Choose another, such as four words.",
-                "password"
-            );
+            : new Problem("password.common", "That password is too easy to guess. Choose another, such as four words.", "password");
     }
 
     /// <summary>

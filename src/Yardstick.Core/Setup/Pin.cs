@@ -24,9 +24,7 @@ public static class Pin
         var shortest = ShortestFor(role);
         if (pin is null || pin.Length < shortest || pin.Length > Longest || !pin.All(char.IsAsciiDigit))
             return new Problem("pin.form", $"Enter a PIN of {shortest} to {Longest} digits.", "pin");
-        return IsEasy(pin)
-            ? new Problem("pin.easy", "That PIN is too easy to guess. Choose another.", "pin")
-            : Result.Done;
+        return IsEasy(pin) ? new Problem("pin.easy", "That PIN is too easy to guess. Choose another.", "pin") : Result.Done;
     }
 
     /// <summary>One digit throughout, digits in a row, or one short group again and again: 0000, 1234, 9876, 1212, 123123.</summary>

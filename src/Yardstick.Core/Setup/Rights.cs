@@ -28,7 +28,15 @@ public static class Rights
     {
         [Role.Writer] = [.. Counter],
         [Role.Technician] = [Permission.SeeFloor, Permission.Work],
-        [Role.Parts] = [Permission.SeeFloor, Permission.Find, Permission.SeeOrders, Permission.SeeParts, Permission.OrderParts],
+        [Role.Parts] =
+        [
+            Permission.SeeFloor,
+            Permission.Find,
+            Permission.SeeOrders,
+            Permission.SeeParts,
+            Permission.OrderParts,
+            Permission.CorrectStock,
+        ],
         [Role.Manager] = [.. Enum.GetValues<Permission>()],
         [Role.Owner] = [.. Enum.GetValues<Permission>()],
     };

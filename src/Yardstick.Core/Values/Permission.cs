@@ -36,6 +36,9 @@ public enum Permission
     /// <summary>Order and receive parts.</summary>
     OrderParts,
 
+    /// <summary>Correct stock, post counts, receive what was not to come.</summary>
+    CorrectStock,
+
     /// <summary>Plan work and move cars between stages.</summary>
     PlanWork,
 

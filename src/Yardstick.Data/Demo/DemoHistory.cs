@@ -291,15 +291,19 @@ internal sealed class DemoHistory(DemoMaker shop)
                 );
             foreach (var line in job.OnLines.OfType<PartLine>().Where(l => l.PartId is not null))
             {
-                shop.Issued[line.PartId!.Value] = shop.Issued.GetValueOrDefault(line.PartId.Value) + line.Quantity;
+                var issued = shop.Issued.GetValueOrDefault(line.PartId!.Value);
+                shop.Issued[line.PartId.Value] = issued + line.Quantity;
                 movements.Add(
                     new StockMovement
                     {
                         PartId = line.PartId,
                         LineId = line.Id,
+                        Document = MovementDocument.Order,
+                        DocumentId = order.Id,
                         Kind = StockMovementKind.Issue,
                         Quantity = -line.Quantity,
                         UnitCost = line.BookCost ?? line.UnitCost,
+                        ValueChange = shop.Worth(line.PartId.Value, issued) - shop.Worth(line.PartId.Value, issued + line.Quantity),
                         At = closed,
                         ById = order.WriterId,
                     }

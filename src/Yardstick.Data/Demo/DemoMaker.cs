@@ -185,12 +185,16 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
                     Kind = StockMovementKind.Count,
                     Quantity = part.OnHand + Issued.GetValueOrDefault(part.Id),
                     UnitCost = part.AverageCost,
+                    ValueChange = Stock.ValueOf(part) + Worth(part.Id, Issued.GetValueOrDefault(part.Id)),
                     At = Shop.Utc(LocalNow.PlusYears(-3)),
                 }
             );
         }
         await db.SaveChangesAsync();
     }
+
+    /// <summary>What units of a part are worth at its average.</summary>
+    internal Money Worth(long partId, Quantity units) => Money.Of(Parts.First(p => p.Id == partId).AverageCost * units);
 
     /// <summary>A job from a canned one, by its title.</summary>
     internal Job JobOf(string title)

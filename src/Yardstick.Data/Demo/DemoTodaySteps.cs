@@ -78,7 +78,8 @@ internal sealed partial class DemoToday
     private void Keep(Order order, params Line[] ordered)
     {
         OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
-        Reservation.Settle(order, shop.Parts.ToDictionary(p => p.Id), ordered.Select(l => l.Id).ToHashSet());
+        var coming = ordered.OfType<PartLine>().ToDictionary(l => l.Id, l => l.Quantity);
+        Reservation.Settle(order, shop.Parts.ToDictionary(p => p.Id), coming);
         foreach (var change in order.Changes)
         {
             change.OrderId = order.Id;
@@ -180,6 +181,8 @@ internal sealed partial class DemoToday
                     Description = line.Description,
                     Quantity = line.Quantity,
                     UnitCost = line.UnitCost,
+                    CoreEach = line.CoreDeposit,
+                    State = PurchaseLineState.Confirmed,
                 }
             );
         db.PurchaseOrders.Add(purchase);

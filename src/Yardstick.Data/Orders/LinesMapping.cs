@@ -67,6 +67,8 @@ internal sealed class LinesMapping
             .HasColumnName("PartBefore")
             .HasConversion(JsonColumn.OfOptional<PartSource>(), JsonColumn.Same<PartSource?>());
         builder.HasIndex(l => l.PartId);
+        // Cores that customers were charged and can still bring: few of the lines of ten years.
+        builder.HasIndex(l => l.Id).HasFilter("\"CoreDeposit\" > 0 AND \"CoresReturned\" < \"Quantity\"");
     }
 
     public void Configure(EntityTypeBuilder<SubletLine> builder)

@@ -8,7 +8,12 @@ internal sealed class PurchasingMapping
     : IEntityTypeConfiguration<Supplier>,
         IEntityTypeConfiguration<SupplierBranch>,
         IEntityTypeConfiguration<PurchaseOrder>,
-        IEntityTypeConfiguration<PurchaseOrderLine>
+        IEntityTypeConfiguration<PurchaseOrderLine>,
+        IEntityTypeConfiguration<Receipt>,
+        IEntityTypeConfiguration<ReceiptLine>,
+        IEntityTypeConfiguration<OwedCore>,
+        IEntityTypeConfiguration<PartReturn>,
+        IEntityTypeConfiguration<PartReturnLine>
 {
     public void Configure(EntityTypeBuilder<Supplier> builder)
     {
@@ -24,6 +29,7 @@ internal sealed class PurchasingMapping
     public void Configure(EntityTypeBuilder<PurchaseOrder> builder)
     {
         builder.Ignore(o => o.IsOpen);
+        builder.Ignore(o => o.ToCancel);
         builder.HasIndex(o => o.Number).IsUnique();
         // Those that are open are few; what was received is the past.
         builder.HasIndex(o => o.Id).HasFilter("\"State\" < 5");
@@ -33,7 +39,49 @@ internal sealed class PurchasingMapping
     public void Configure(EntityTypeBuilder<PurchaseOrderLine> builder)
     {
         builder.Ignore(l => l.Awaited);
+        builder.Ignore(l => l.IsRefused);
+        builder.Ignore(l => l.Open);
+        builder.Ignore(l => l.StateText);
         builder.HasIndex(l => l.OrderId);
         builder.HasIndex(l => l.LineId);
+    }
+
+    public void Configure(EntityTypeBuilder<Receipt> builder)
+    {
+        builder.HasIndex(r => r.PurchaseOrderId);
+        builder.HasIndex(r => r.At);
+        builder.HasMany(r => r.Lines).WithOne().HasForeignKey(l => l.ReceiptId);
+    }
+
+    public void Configure(EntityTypeBuilder<ReceiptLine> builder)
+    {
+        builder.Ignore(l => l.IsStock);
+        builder.HasOne(l => l.Core).WithOne().HasForeignKey<OwedCore>(c => c.ReceiptLineId);
+        builder.HasIndex(l => l.PurchaseOrderLineId);
+        builder.HasIndex(l => l.OrderId);
+        builder.HasIndex(l => l.PartId);
+    }
+
+    public void Configure(EntityTypeBuilder<OwedCore> builder)
+    {
+        builder.Ignore(c => c.Left);
+        // Those that are owed are few; what went back is the past.
+        builder.HasIndex(c => c.Id).HasFilter("\"Back\" < \"Quantity\"");
+    }
+
+    public void Configure(EntityTypeBuilder<PartReturn> builder)
+    {
+        builder.HasIndex(r => r.Id).HasFilter("\"State\" < 3");
+        builder.Ignore(r => r.IsOpen);
+        builder.Ignore(r => r.Expected);
+        builder.Property(r => r.Credited).HasConversion<MoneyColumn>();
+        builder.HasIndex(r => r.Number).IsUnique();
+        builder.HasMany(r => r.Lines).WithOne().HasForeignKey(l => l.PartReturnId);
+    }
+
+    public void Configure(EntityTypeBuilder<PartReturnLine> builder)
+    {
+        builder.Ignore(l => l.Expected);
+        builder.HasIndex(l => l.ReceiptLineId);
     }
 }

@@ -36,7 +36,8 @@ public static class ShopStart
         db.Counters.AddRange(
             new Counter { Name = Counter.Orders, Next = 1001 },
             new Counter { Name = Counter.Invoices, Next = 5001 },
-            new Counter { Name = Counter.PurchaseOrders, Next = 501 }
+            new Counter { Name = Counter.PurchaseOrders, Next = 501 },
+            new Counter { Name = Counter.PartReturns, Next = 101 }
         );
     }
 

@@ -189,7 +189,7 @@ public static class Bench
             var ids = orders.ConvertAll(o => o.Id);
             var vehicleIds = orders.Select(o => o.VehicleId).OfType<long>().ToList();
             var purchaseIds = await db
-                .PurchaseOrderLines.Where(l => ids.Contains(l.OrderId))
+                .PurchaseOrderLines.Where(l => l.OrderId != null && ids.Contains(l.OrderId.Value))
                 .Select(l => l.PurchaseOrderId)
                 .Distinct()
                 .ToListAsync();

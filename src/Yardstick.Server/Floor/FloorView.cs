@@ -162,7 +162,7 @@ public static class FloorView
         var planned = await db.PlannedWork.Where(p => ids.Contains(p.OrderId)).ToListAsync();
         var times = await db.TimeEntries.Where(t => ids.Contains(t.OrderId)).ToListAsync();
         var purchaseIds = await db
-            .PurchaseOrderLines.Where(l => ids.Contains(l.OrderId))
+            .PurchaseOrderLines.Where(l => l.OrderId != null && ids.Contains(l.OrderId.Value))
             .Select(l => l.PurchaseOrderId)
             .Distinct()
             .ToListAsync();

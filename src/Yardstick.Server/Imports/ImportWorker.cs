@@ -117,9 +117,7 @@ public sealed class ImportWorker(
         db.AddRange(made);
         await db.SaveChangesAsync();
         // What lies on the shelf at the beginning is a movement like any other.
-        db.StockMovements.AddRange(
-            made.OfType<Part>().Where(p => p.OnHand > Quantity.Zero).Select(p => StockMovement.Beginning(p, utcNow))
-        );
+        db.StockMovements.AddRange(made.OfType<Part>().Where(p => p.OnHand > Quantity.Zero).Select(p => Stock.Beginning(p, utcNow)));
         db.ImportedRecords.AddRange(
             made.Select(m => new ImportedRecord
             {
@@ -234,7 +232,7 @@ public sealed class ImportWorker(
             .ToListAsync();
         foreach (var part in unused.Where(p => p.OnHand > Quantity.Zero))
         {
-            db.StockMovements.Add(StockMovement.NotThere(part, utcNow));
+            db.StockMovements.Add(Stock.NotThere(part, utcNow));
             part.NeverCame(utcNow);
         }
         db.Parts.RemoveRange(unused.Where(p => p.WithdrawnAt is null));

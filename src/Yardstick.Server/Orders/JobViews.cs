@@ -199,13 +199,8 @@ internal sealed class JobViews(
     private SheetLine PartOf(SheetLine shown, Job job, PartLine part, LineFigures figures)
     {
         var on = around.OrderOf(part.Id);
-        var state = PartState.Of(
-            job,
-            part,
-            part.PartId is { } id ? around.Parts.GetValueOrDefault(id) : null,
-            on,
-            on is null ? "" : around.Suppliers[on.SupplierId]
-        );
+        var stocked = part.PartId is { } id ? around.Parts.GetValueOrDefault(id) : null;
+        var state = PartState.Of(job, part, stocked, on, on is null ? "" : around.Suppliers[on.SupplierId]);
         return shown with
         {
             Number = part.Number,
@@ -220,6 +215,7 @@ internal sealed class JobViews(
             GenericQuantity = part.GenericQuantity == part.Quantity ? null : part.GenericQuantity?.Value,
             Brand = part.Quality.Length > 0 ? $"{part.Brand}, {part.Quality}" : part.Brand,
             PartType = part.PartType,
+            WantsSource = PartNeed.WantsSource(part, stocked, state.Code is PartStateCode.Ordered),
             State = state.Text,
             StateCode = state.Code,
             Supplier = on is null ? "" : around.Suppliers[on.SupplierId],

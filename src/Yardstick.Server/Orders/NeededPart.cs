@@ -1,4 +1,6 @@
 using Yardstick.Core.Orders;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Server.Orders;
 
@@ -13,4 +15,10 @@ public sealed class NeededPart
 
     /// <summary>Its order.</summary>
     public required Order Order { get; init; }
+
+    /// <summary>Units that nobody has and nobody ordered.</summary>
+    public Quantity Missing { get; set; }
+
+    /// <summary>It on a purchase order.</summary>
+    public PartWanted Wanted => PartWanted.For(Line, Order.Id, Missing);
 }

@@ -126,8 +126,11 @@ public static class OrderCommands
         if (partIds.Count == 0)
             return;
         var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
-        var onOrder = await db.AwaitedParts().Where(l => l.OrderId == order.Id).Select(l => l.LineId).ToListAsync();
-        Reservation.Settle(order, parts, onOrder.ToHashSet());
+        var lineIds = order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Select(l => l.Id).ToList();
+        var before = parts.Values.ToDictionary(p => p.Id, p => p.Reserved);
+        Reservation.Settle(order, parts, await db.ComingAsync(lineIds));
+        // What this order lets go of is for the one that waits longest.
+        await db.GiveOutAsync(parts.Values.Where(p => p.Reserved < before[p.Id]));
     }
 
     /// <summary>Writes down what changed, once everything that was added has its key.</summary>

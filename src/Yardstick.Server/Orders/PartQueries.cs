@@ -12,7 +12,7 @@ internal static class PartQueries
     /// <summary>Lines of purchase orders that the supplier did not refuse and nobody called off.</summary>
     internal static IQueryable<PurchaseOrderLine> StandingParts(this ShopDb db) =>
         db.PurchaseOrderLines.Where(l =>
-            (l.CancelledAt == null || l.Received > Quantity.Zero)
+            (l.CancelledAt == null && l.State < PurchaseLineState.NotAvailable || l.Received > Quantity.Zero)
             && db.PurchaseOrders.Where(PurchaseOrder.Stands).Any(p => p.Id == l.PurchaseOrderId)
         );
 
@@ -40,19 +40,48 @@ internal static class PartQueries
     /// <summary>Lines of purchase orders that still come.</summary>
     internal static IQueryable<PurchaseOrderLine> AwaitedParts(this ShopDb db) => db.StandingParts().Where(PurchaseOrderLine.IsAwaited);
 
-    /// <summary>Parts that approved work of open orders waits for and nobody ordered.</summary>
-    internal static IQueryable<NeededPart> NeededParts(this ShopDb db)
+    /// <summary>Units that still come for lines on purchase orders, by line.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="lineIds">The lines.</param>
+    internal static async Task<IReadOnlyDictionary<long, Quantity>> ComingAsync(this ShopDb db, IReadOnlyCollection<long> lineIds)
     {
-        var awaited = db.AwaitedParts();
-        return from order in db.Orders
+        var rows = await db.AwaitedParts()
+            .Where(l => l.LineId != null && lineIds.Contains(l.LineId.Value))
+            .Select(l => new
+            {
+                LineId = l.LineId!.Value,
+                l.Quantity,
+                l.Received,
+            })
+            .ToListAsync();
+        return rows.GroupBy(r => r.LineId)
+            .ToDictionary(g => g.Key, g => g.Aggregate(Quantity.Zero, (sum, r) => sum + r.Quantity - r.Received));
+    }
+
+    /// <summary>Parts that approved work of open orders waits for and nobody ordered, the earliest promised first.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="lineIds">Only these lines; null for all.</param>
+    internal static async Task<List<NeededPart>> NeededPartsAsync(this ShopDb db, IReadOnlyCollection<long>? lineIds = null)
+    {
+        var asked = db.Lines.OfType<PartLine>().Where(PartNeed.OfLine);
+        if (lineIds is not null)
+            asked = asked.Where(l => lineIds.Contains(l.Id));
+        var open = await (
+            from order in db.Orders
             join job in db.Jobs.Where(PartNeed.OfJob) on order.Id equals job.OrderId
-            join line in db.Lines.OfType<PartLine>().Where(PartNeed.OfLine) on job.Id equals line.JobId
-            where order.State == OrderState.Open && !awaited.Any(a => a.LineId == line.Id)
+            join line in asked on job.Id equals line.JobId
+            where order.State == OrderState.Open
+            orderby order.PromisedAt == null, order.PromisedAt, order.Id, line.Id
             select new NeededPart
             {
                 Line = line,
                 Job = job,
                 Order = order,
-            };
+            }
+        ).ToListAsync();
+        var coming = await db.ComingAsync(open.ConvertAll(n => n.Line.Id));
+        foreach (var needed in open)
+            needed.Missing = PartNeed.Missing(needed.Line, coming.GetValueOrDefault(needed.Line.Id));
+        return open.FindAll(n => n.Missing > Quantity.Zero);
     }
 }

@@ -2,75 +2,225 @@ using System.Text.Json;
 using NodaTime.Serialization.SystemTextJson;
 using Yardstick.Core;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Server.Outside;
 
-/// <summary>What a supplier says of an order.</summary>
-/// <param name="Reference">The supplier's own reference.</param>
-/// <param name="State">Where the order is.</param>
-/// <param name="ExpectedAt">When it comes, UTC.</param>
-public sealed record SupplierAnswer(string Reference, PurchaseOrderState State, Instant? ExpectedAt);
+/// <summary>What is asked of a supplier before ordering.</summary>
+/// <param name="LineId">Key of the line, which comes back with the answer.</param>
+/// <param name="Number">Part number.</param>
+/// <param name="Quantity">Units.</param>
+public sealed record QuoteAsked(long LineId, string Number, decimal Quantity);
+
+/// <summary>How much of a part a branch has.</summary>
+/// <param name="Branch">The branch.</param>
+/// <param name="Available">Units.</param>
+/// <param name="Minutes">How long it takes from there.</param>
+public sealed record BranchStock(string Branch, int Available, int Minutes);
+
+/// <summary>What a supplier says of a part now.</summary>
+/// <param name="LineId">Key of the line that was asked for.</param>
+/// <param name="State">Confirmed where there is enough, PartlyFilled where there is some; else why there is none.</param>
+/// <param name="UnitCost">Its price now, each; null where they do not say.</param>
+/// <param name="Branch">The branch that it would come from.</param>
+/// <param name="Available">Units there.</param>
+/// <param name="Minutes">How long it takes.</param>
+/// <param name="Branches">All branches.</param>
+public sealed record Quoted(
+    long LineId,
+    PurchaseLineState State,
+    UnitPrice? UnitCost,
+    string Branch,
+    int Available,
+    int Minutes,
+    IReadOnlyList<BranchStock> Branches
+);
 
 /// <summary>A supplier's service.</summary>
 public interface ISupplierClient
 {
+    /// <summary>Asks price and stock of parts, now.</summary>
+    Task<Result<IReadOnlyList<Quoted>>> QuoteAsync(
+        string supplierCode,
+        string branch,
+        IReadOnlyList<QuoteAsked> asked,
+        CancellationToken cancel
+    );
+
     /// <summary>Hands an order over. Sent twice with the same key, it is taken once.</summary>
-    Task<Result<SupplierAnswer>> PlaceAsync(string supplierCode, PurchaseOrder order, CancellationToken cancel);
+    Task<Result<SupplierAnswer>> PlaceAsync(string supplierCode, PurchaseOrder order, string branch, CancellationToken cancel);
 
     /// <summary>Asks where an order is.</summary>
     Task<Result<SupplierAnswer>> AskAsync(string supplierCode, string reference, CancellationToken cancel);
+
+    /// <summary>Asks to cancel lines of an order.</summary>
+    /// <returns>Keys of the lines that will not come; the others are on their way.</returns>
+    Task<Result<IReadOnlySet<long>>> CancelAsync(
+        string supplierCode,
+        string reference,
+        IEnumerable<long> lineIds,
+        CancellationToken cancel
+    );
 }
 
-/// <summary>Suppliers over HTTP.</summary>
+/// <summary>Suppliers over HTTP; the contract is in docs/outside-services.md.</summary>
 public sealed class SupplierClient(HttpClient http) : ISupplierClient
 {
-    private sealed record Answer(string Reference, string State, Instant? ExpectedAt);
+    private sealed record LineAnswer(long Line, string State, decimal? Filled, Instant? ExpectedAt);
+
+    private sealed record Answer(string Reference, string State, Instant? ExpectedAt, IReadOnlyList<LineAnswer>? Lines);
+
+    private sealed record QuoteLine(
+        long Line,
+        string State,
+        decimal? UnitCost,
+        string Branch,
+        int Available,
+        int Minutes,
+        IReadOnlyList<BranchStock>? Branches
+    );
+
+    private sealed record QuoteAnswer(IReadOnlyList<QuoteLine>? Lines);
+
+    private sealed record CancelAnswer(IReadOnlyList<long>? Cancelled);
 
     /// <inheritdoc />
-    public Task<Result<SupplierAnswer>> PlaceAsync(string supplierCode, PurchaseOrder order, CancellationToken cancel)
+    public async Task<Result<IReadOnlyList<Quoted>>> QuoteAsync(
+        string supplierCode,
+        string branch,
+        IReadOnlyList<QuoteAsked> asked,
+        CancellationToken cancel
+    )
     {
-        var request = new HttpRequestMessage(HttpMethod.Post, $"suppliers/{Uri.EscapeDataString(supplierCode)}/orders")
-        {
-            Content = JsonContent.Create(
-                new
+        var request = Post(
+            $"suppliers/{Uri.EscapeDataString(supplierCode)}/quote",
+            new
+            {
+                branch,
+                lines = asked.Select(a => new
                 {
-                    purchaseOrder = order.Number,
-                    lines = order.Lines.Where(l => l.Awaited).Select(l => new { number = l.PartNumber, quantity = l.Quantity.Value }),
-                }
-            ),
-        };
+                    line = a.LineId,
+                    a.Number,
+                    a.Quantity,
+                }),
+            }
+        );
+        var call = await OutsideCall.SendAsync<QuoteAnswer>(http, request, cancel);
+        if (call.Problem is { } problem)
+            return problem;
+        var quoted = new List<Quoted>();
+        foreach (var line in call.Value.Lines ?? [])
+        {
+            if (LineStateOf(line.State) is not { } state || line.UnitCost < 0)
+                return Unreadable(line.State);
+            quoted.Add(
+                new Quoted(
+                    line.Line,
+                    state,
+                    line.UnitCost is { } cost ? new UnitPrice(cost) : null,
+                    line.Branch,
+                    line.Available,
+                    line.Minutes,
+                    line.Branches ?? []
+                )
+            );
+        }
+        return quoted;
+    }
+
+    /// <inheritdoc />
+    public Task<Result<SupplierAnswer>> PlaceAsync(string supplierCode, PurchaseOrder order, string branch, CancellationToken cancel)
+    {
+        var request = Post(
+            $"suppliers/{Uri.EscapeDataString(supplierCode)}/orders",
+            new
+            {
+                purchaseOrder = order.Number,
+                branch,
+                order.Message,
+                order.Delivery,
+                lines = order
+                    .Lines.Where(l => l.Awaited)
+                    .Select(l => new
+                    {
+                        line = l.Id,
+                        number = l.PartNumber,
+                        quantity = l.Quantity.Value,
+                    }),
+            }
+        );
         request.Headers.Add("Idempotency-Key", order.IdempotencyKey.ToString());
         return SendAsync(request, cancel);
     }
 
     /// <inheritdoc />
     public Task<Result<SupplierAnswer>> AskAsync(string supplierCode, string reference, CancellationToken cancel) =>
-        SendAsync(
-            new HttpRequestMessage(
-                HttpMethod.Get,
-                $"suppliers/{Uri.EscapeDataString(supplierCode)}/orders/{Uri.EscapeDataString(reference)}"
-            ),
-            cancel
-        );
+        SendAsync(new HttpRequestMessage(HttpMethod.Get, OrderAt(supplierCode, reference)), cancel);
+
+    /// <inheritdoc />
+    public async Task<Result<IReadOnlySet<long>>> CancelAsync(
+        string supplierCode,
+        string reference,
+        IEnumerable<long> lineIds,
+        CancellationToken cancel
+    )
+    {
+        var request = Post($"{OrderAt(supplierCode, reference)}/cancel", new { lines = lineIds });
+        var call = await OutsideCall.SendAsync<CancelAnswer>(http, request, cancel);
+        return call.Problem is { } problem ? problem : (call.Value.Cancelled ?? []).ToHashSet();
+    }
+
+    private static HttpRequestMessage Post(string path, object body) => new(HttpMethod.Post, path) { Content = JsonContent.Create(body) };
+
+    private static string OrderAt(string supplierCode, string reference) =>
+        $"suppliers/{Uri.EscapeDataString(supplierCode)}/orders/{Uri.EscapeDataString(reference)}";
 
     private async Task<Result<SupplierAnswer>> SendAsync(HttpRequestMessage request, CancellationToken cancel)
     {
         var call = await OutsideCall.SendAsync<Answer>(http, request, cancel);
         if (call.Problem is { } problem)
             return problem;
-        var state = call.Value.State switch
+        if (StateOf(call.Value.State) is not { } known)
+            return Unreadable(call.Value.State);
+        var lines = new List<SupplierLineAnswer>();
+        foreach (var line in call.Value.Lines ?? [])
+        {
+            // A line that was cancelled here is known to be.
+            if (line.State == "cancelled")
+                continue;
+            if (LineStateOf(line.State) is not { } state)
+                return Unreadable(line.State);
+            lines.Add(new SupplierLineAnswer(line.Line, state, line.Filled is { } units ? new Quantity(units) : null, line.ExpectedAt));
+        }
+        return new SupplierAnswer(call.Value.Reference, known, call.Value.ExpectedAt, lines);
+    }
+
+    private static PurchaseOrderState? StateOf(string word) =>
+        word switch
         {
             "placed" => PurchaseOrderState.Placed,
             "confirmed" => PurchaseOrderState.Confirmed,
             "shipped" => PurchaseOrderState.Shipped,
             "delayed" => PurchaseOrderState.Delayed,
             "refused" => PurchaseOrderState.Refused,
-            _ => (PurchaseOrderState?)null,
+            _ => null,
         };
-        return state is { } known
-            ? new SupplierAnswer(call.Value.Reference, known, call.Value.ExpectedAt)
-            : new Problem("outside.answer", $"sent a reply that could not be read (\"{call.Value.State}\")");
-    }
+
+    private static PurchaseLineState? LineStateOf(string word) =>
+        word switch
+        {
+            "placed" => PurchaseLineState.Unanswered,
+            "available" or "confirmed" => PurchaseLineState.Confirmed,
+            "partly" => PurchaseLineState.PartlyFilled,
+            "delayed" => PurchaseLineState.Delayed,
+            "shipped" => PurchaseLineState.Shipped,
+            "none" or "refused" => PurchaseLineState.NotAvailable,
+            "discontinued" => PurchaseLineState.Discontinued,
+            "unknown" => PurchaseLineState.UnknownNumber,
+            _ => null,
+        };
+
+    private static Problem Unreadable(string word) => new("outside.answer", $"sent a reply that could not be read (\"{word}\")");
 }
 
 /// <summary>One call of an outside service: whatever goes wrong becomes the second half of a sentence that begins with its name.</summary>

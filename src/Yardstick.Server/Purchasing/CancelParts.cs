@@ -10,7 +10,10 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Purchasing;
 
-/// <summary>Calls parts off that are still to come. Suppliers take that by telephone; here it is noted, with who agreed.</summary>
+/// <summary>
+/// Calls parts off that are still to come. A supplier with a service is asked to cancel them; the others take that by telephone, and here it
+/// is noted, with who agreed.
+/// </summary>
 public static class CancelParts
 {
     /// <summary>Lines of the purchase order, none for all that is still to come, and why.</summary>
@@ -26,7 +29,7 @@ public static class CancelParts
             .Produces<PartsCancelled>()
             .ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, CancelPartsRequest request, CommandRunner commands) =>
+    private static Task<IResult> Handle(long id, CancelPartsRequest request, CommandRunner commands, SupplierRounds rounds) =>
         commands.RunAsync<PartsCancelled>(async work =>
         {
             var db = work.Db;
@@ -37,6 +40,8 @@ public static class CancelParts
                 return problem;
             await Phrases.UsedAsync(db, PhraseUse.EndReason, request.Reason, work.Actor.At);
             await db.SaveChangesAsync();
+            // One that has a service is asked at once.
+            work.AfterCommit(rounds.Wake);
             return new PartsCancelled(id, !purchase.IsOpen);
         });
 }

@@ -21,16 +21,34 @@ public static class ReceiveParts
     /// <summary>Units of a line that came, and their cost each if it is not the one expected; as typed.</summary>
     public sealed record LineRequest(long Id, string? Quantity, string? UnitCost);
 
+    /// <summary>What came though nobody ordered it on this purchase order: more than asked, or something else. It goes into stock.</summary>
+    public sealed record ExtraRequest(string? Number, string? Description, string? Quantity, string? UnitCost);
+
     /// <summary>What came; without lines, all of it as ordered.</summary>
     /// <param name="Lines">Lines with what was typed.</param>
     /// <param name="IntoStock">Into the shop's stock: the order does not need it any more.</param>
-    public sealed record ReceivePartsRequest(IReadOnlyList<LineRequest>? Lines, bool IntoStock = false);
+    /// <param name="SlipNumber">Number on the packing slip.</param>
+    /// <param name="Extras">What came besides.</param>
+    /// <param name="Against">How it came although it was refused or called off; null for what was expected.</param>
+    public sealed record ReceivePartsRequest(
+        IReadOnlyList<LineRequest>? Lines,
+        bool IntoStock = false,
+        string? SlipNumber = null,
+        IReadOnlyList<ExtraRequest>? Extras = null,
+        string? Against = null
+    );
 
     /// <summary>What follows.</summary>
     /// <param name="PurchaseOrderId">The purchase order.</param>
+    /// <param name="ReceiptId">The receipt, for its labels.</param>
     /// <param name="Complete">All of it is here.</param>
     /// <param name="OrdersWithAllParts">Orders that have all their parts now and still wait for parts.</param>
-    public sealed record PartsReceived(long PurchaseOrderId, bool Complete, IReadOnlyList<OrderWithAllParts> OrdersWithAllParts);
+    public sealed record PartsReceived(
+        long PurchaseOrderId,
+        long ReceiptId,
+        bool Complete,
+        IReadOnlyList<OrderWithAllParts> OrdersWithAllParts
+    );
 
     /// <summary>An order that can go on.</summary>
     public sealed record OrderWithAllParts(long OrderId, int Version, long StageId);
@@ -42,104 +60,128 @@ public static class ReceiveParts
             .Produces<PartsReceived>()
             .ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, ReceivePartsRequest request, CommandRunner commands) =>
+    private static Task<IResult> Handle(long id, ReceivePartsRequest request, CommandRunner commands, HttpContext http) =>
         commands.RunAsync<PartsReceived>(async work =>
         {
             var db = work.Db;
             if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase)
                 return Gone.Purchase;
-            if (purchase.MayReceive().Problem is { } closed)
+            if (request.Against is not null && !http.User.May(Permission.CorrectStock))
+                return new Problem("receive.right", "Only someone who may correct stock can receive what was not to come.");
+            if (purchase.MayReceive(request.Against).Problem is { } closed)
                 return closed;
             var wanted = request.Lines ?? purchase.Lines.Where(l => l.Awaited).Select(l => new LineRequest(l.Id, null, null)).ToList();
-            var ready = new List<OrderWithAllParts>();
-            var stages = await db.StageListAsync();
             foreach (var item in wanted)
                 if (purchase.FindLine(item.Id).Problem is { } unknown)
                     return unknown;
-            foreach (var group in wanted.GroupBy(w => purchase.FindLine(w.Id).Value.OrderId))
+            var made = Receipt.Of(purchase, request.SlipNumber, request.Against, work.Actor);
+            if (made.Problem is { } badSlip)
+                return badSlip;
+            var taking = new Taking(work, purchase, made.Value, request.Against is not null);
+            foreach (var group in wanted.GroupBy(w => request.IntoStock ? null : purchase.FindLine(w.Id).Value.OrderId))
             {
-                var orderId = group.Key;
-                if (request.IntoStock)
-                {
-                    foreach (var item in group)
-                    {
-                        if (await StockAsync(work, purchase.FindLine(item.Id).Value, item) is { } problem)
-                            return problem;
-                    }
-                    continue;
-                }
-                var put = await work.OnOrderAsync<bool>(orderId, async under =>
-                {
-                    foreach (var item in group)
-                    {
-                        if (await TakeAsync(under, purchase.FindLine(item.Id).Value, item) is { } problem)
-                            return problem;
-                    }
-                    under.AfterSettling = () =>
-                    {
-                        if (under.Order.HasAllPartsNow)
-                            ready.Add(new OrderWithAllParts(orderId, under.Order.Version, stages.Of(Stages.AfterParts).Id));
-                    };
-                    return true;
-                });
-                if (put.Problem is { } refused)
-                    return refused;
+                var problem = group.Key is { } orderId ? await taking.ForOrderAsync(orderId, group) : await taking.ForStockAsync(group);
+                if (problem is not null)
+                    return problem;
             }
+            foreach (var extra in request.Extras ?? [])
+                if (await taking.ExtraAsync(extra) is { } problem)
+                    return problem;
+            if (made.Value.Lines.Count == 0)
+                return new Problem("receive.nothing", "Say what came: scan it, or type how many.");
+            db.Receipts.Add(made.Value);
             purchase.Settle();
             await db.SaveChangesAsync();
-            return new PartsReceived(id, purchase.State == PurchaseOrderState.Received, ready);
+            await db.GiveOutAsync(taking.Stocked);
+            return new PartsReceived(id, made.Value.Id, purchase.State == PurchaseOrderState.Received, taking.Ready);
         });
 
-    private static async Task<Problem?> TakeAsync(OrderCommandContext under, PurchaseOrderLine line, LineRequest typed)
+    /// <summary>Takes in what came, line by line.</summary>
+    private sealed class Taking(CommandContext work, PurchaseOrder purchase, Receipt receipt, bool against)
     {
-        var read = line.Receive(typed.Quantity, typed.UnitCost);
-        if (read.Problem is { } bad)
-            return bad;
-        var (quantity, cost) = read.Value;
-        var received = under.Order.ReceivePart(line.LineId, quantity, cost, under.Command.Actor);
-        if (received.Problem is { } problem)
-            return problem;
-        await MovedAsync(under.Command, line.PartId, line.LineId, StockMovementKind.ReceiptForOrder, quantity, cost);
-        return null;
-    }
+        internal List<OrderWithAllParts> Ready { get; } = [];
 
-    private static async Task<Problem?> StockAsync(CommandContext work, PurchaseOrderLine line, LineRequest typed)
-    {
-        var read = line.Receive(typed.Quantity, typed.UnitCost);
-        if (read.Problem is { } bad)
-            return bad;
-        var (quantity, cost) = read.Value;
-        var part = await Orders.EndOrder.StockedAsync(work.Db, line.PartId, line.PartNumber, () =>
-            Part.Of(line.PartNumber, line.Description).Value
-        );
-        if (part.Problem is { } problem)
-            return problem;
-        part.Value.Receive(quantity, cost);
-        await MovedAsync(work, part.Value.Id, null, StockMovementKind.Receipt, quantity, cost);
-        return null;
-    }
+        internal List<Part> Stocked { get; } = [];
 
-    private static async Task MovedAsync(
-        CommandContext work,
-        long? partId,
-        long? lineId,
-        StockMovementKind kind,
-        Quantity quantity,
-        UnitPrice cost
-    )
-    {
-        work.Db.StockMovements.Add(
-            new StockMovement
+        internal async Task<Problem?> ForOrderAsync(long orderId, IEnumerable<LineRequest> items)
+        {
+            var stages = await work.Db.StageListAsync();
+            var put = await work.OnOrderAsync<bool>(orderId, async under =>
             {
-                PartId = partId,
-                LineId = lineId,
-                Kind = kind,
-                Quantity = quantity,
-                UnitCost = cost,
-                At = work.Actor.At,
-                ById = work.Actor.StaffId,
+                foreach (var item in items)
+                {
+                    if (await TakeAsync(under, purchase.FindLine(item.Id).Value, item) is { } problem)
+                        return problem;
+                }
+                under.AfterSettling = () =>
+                {
+                    if (under.Order.HasAllPartsNow)
+                        Ready.Add(new OrderWithAllParts(orderId, under.Order.Version, stages.Of(Stages.AfterParts).Id));
+                };
+                return true;
+            });
+            return put.Problem;
+        }
+
+        internal async Task<Problem?> ForStockAsync(IEnumerable<LineRequest> items)
+        {
+            foreach (var item in items)
+            {
+                var line = purchase.FindLine(item.Id).Value;
+                var read = line.Receive(item.Quantity, item.UnitCost, against);
+                if (read.Problem is { } bad)
+                    return bad;
+                if (await StockAsync(line, read.Value.Quantity, read.Value.UnitCost) is { } problem)
+                    return problem;
             }
-        );
-        await work.Db.SaveChangesAsync();
+            return null;
+        }
+
+        internal async Task<Problem?> ExtraAsync(ExtraRequest extra)
+        {
+            var units = Quantity.Parse(extra.Quantity);
+            if (units.Problem is { } noUnits)
+                return noUnits;
+            var cost = UnitPrice.Parse(extra.UnitCost, "unitCost");
+            if (cost.Problem is { } noCost)
+                return noCost;
+            var part = await EndOrder.StockedAsync(work.Db, null, (extra.Number ?? "").Trim(), () =>
+                Part.Of(extra.Number!.Trim(), (extra.Description ?? "").Trim() is { Length: > 0 } words ? words : extra.Number.Trim()).Value
+            );
+            if (part.Problem is { } problem)
+                return problem;
+            var line = purchase.AddArrived(part.Value, units.Value, cost.Value);
+            await work.Db.SaveChangesAsync();
+            return await StockAsync(line, units.Value, cost.Value);
+        }
+
+        private async Task<Problem?> TakeAsync(OrderCommandContext under, PurchaseOrderLine line, LineRequest typed)
+        {
+            var read = line.Receive(typed.Quantity, typed.UnitCost, against);
+            if (read.Problem is { } bad)
+                return bad;
+            var (quantity, cost) = read.Value;
+            if (under.Order.ReceivePart(line.LineId!.Value, quantity, cost, work.Actor).Problem is { } problem)
+                return problem;
+            var source = new StockSource(MovementDocument.PurchaseOrder, purchase.Id, line.LineId, receipt.Against);
+            work.Db.StockMovements.Add(Stock.ForOrder(line.PartId, quantity, cost, source, work.Actor));
+            receipt.Add(line, quantity, cost, null);
+            await work.Db.SaveChangesAsync();
+            return null;
+        }
+
+        private async Task<Problem?> StockAsync(PurchaseOrderLine line, Quantity quantity, UnitPrice cost)
+        {
+            var part = await EndOrder.StockedAsync(work.Db, line.PartId, line.PartNumber, () =>
+                Part.Of(line.PartNumber, line.Description).Value
+            );
+            if (part.Problem is { } problem)
+                return problem;
+            var source = new StockSource(MovementDocument.PurchaseOrder, purchase.Id, null, receipt.Against);
+            work.Db.StockMovements.Add(part.Value.Receive(StockMovementKind.Receipt, quantity, cost, source, work.Actor));
+            receipt.Add(line, quantity, cost, part.Value.Id);
+            Stocked.Add(part.Value);
+            return null;
+        }
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
@@ -10,7 +11,13 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.Purchasing;
 
 /// <summary>Hands purchase orders over to suppliers and asks where they are; never inside a transaction.</summary>
-public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter gate, ISupplierClient suppliers, PurchaseOrderEmail email)
+public sealed class SupplierTalk(
+    IDbContextFactory<ShopDb> factory,
+    SingleWriter gate,
+    ISupplierClient suppliers,
+    PurchaseOrderEmail email,
+    TimeProvider time
+)
 {
     private readonly ConcurrentDictionary<long, SemaphoreSlim> turns = new();
 
@@ -41,27 +48,43 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
             order = await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id, cancel);
             if (order is null || !order.IsOpen || order.Way == SupplierOrderWay.Phone)
                 return order;
-            supplier = await db.Suppliers.SingleAsync(s => s.Id == order.SupplierId, cancel);
+            supplier = await db.Suppliers.Include(s => s.Branches).SingleAsync(s => s.Id == order.SupplierId, cancel);
         }
         if (order.Way == SupplierOrderWay.Email)
             return await email.SendAsync(order, cancel);
+        if (order.ToCancel is { Count: > 0 } lines)
+        {
+            var cancelled = await suppliers.CancelAsync(supplier.Code, order.SupplierReference, lines.Select(l => l.Id), cancel);
+            return await KeepAsync(id, (now, at) =>
+            {
+                if (cancelled.Ok)
+                    now.CancelAnswered(cancelled.Value, supplier.Name, at);
+                else
+                    now.NotAnswered(supplier, cancelled.Problem!.Message);
+            });
+        }
+        var branch = supplier.Branches.Find(b => b.Id == order.BranchId)?.Name ?? "";
         var answer =
             order.SupplierReference.Length == 0
-                ? await suppliers.PlaceAsync(supplier.Code, order, cancel)
+                ? await suppliers.PlaceAsync(supplier.Code, order, branch, cancel)
                 : await suppliers.AskAsync(supplier.Code, order.SupplierReference, cancel);
-
-        var kept = await gate.RunAsync(async db =>
+        return await KeepAsync(id, (now, _) =>
         {
-            var now = await db.PurchaseOrders.Include(p => p.Lines).SingleAsync(p => p.Id == id);
             if (answer.Ok)
-                now.Answered(answer.Value.State, answer.Value.Reference, answer.Value.ExpectedAt);
+                now.Answered(answer.Value);
             else
                 now.NotAnswered(supplier, answer.Problem!.Message);
+        });
+    }
+
+    private Task<PurchaseOrder> KeepAsync(long id, Action<PurchaseOrder, Instant> change) =>
+        gate.RunAsync(async db =>
+        {
+            var now = await db.PurchaseOrders.Include(p => p.Lines).SingleAsync(p => p.Id == id);
+            change(now, time.Now());
             await db.SaveChangesAsync();
             return now;
         });
-        return kept;
-    }
 
     /// <summary>Orders that should be talked about: those not handed over yet, or all that are open.</summary>
     public async Task<IReadOnlyList<(long Id, long SupplierId)>> OpenAsync(bool onlyNew, CancellationToken cancel)
@@ -71,7 +94,7 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
             .PurchaseOrders.Where(p =>
                 p.State < PurchaseOrderState.Refused
                 && (p.Way == SupplierOrderWay.Electronic || p.Way == SupplierOrderWay.Email && p.MessageId == null)
-                && (!onlyNew || p.Tries == 0 && p.SupplierReference == "")
+                && (!onlyNew || p.Tries == 0 && p.SupplierReference == "" || p.CancelAskedAt != null)
             )
             .OrderBy(p => p.State)
             .ThenBy(p => p.Id)

@@ -20,10 +20,7 @@ public static class Session
         "password"
     );
     private static readonly Problem TooOften = new("limit.reached", "That was tried too often; wait a minute and try again.");
-    private static readonly Problem PinLocked = new(
-        "pin.locked",
-        "Too many wrong PINs. Sign in with the password."
-    );
+    private static readonly Problem PinLocked = new("pin.locked", "Too many wrong PINs. Sign in with the password.");
 
     /// <summary>Who is signed in.</summary>
     public sealed record SignedInPerson(long Id, string Name, string ShortName, Role Role, IReadOnlyCollection<Permission> Permissions);

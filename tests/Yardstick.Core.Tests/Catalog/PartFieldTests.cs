@@ -1,4 +1,6 @@
 using Yardstick.Core.Catalog;
+using Yardstick.Core.Inventory;
+using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Catalog;
 
@@ -43,7 +45,7 @@ public class PartFieldTests
         Assert.Equal("part.twice", part.Set("number", "OF-2", taken: true, Now).Problem!.Code);
         part.Set("unitCost", "4", taken: false, Now);
         Assert.Equal((4m, 4m, Now), (part.UnitCost.Value, part.AverageCost.Value, part.CostAt!.Value));
-        part.Receive(new(2), new(5));
+        part.Receive(StockMovementKind.Receipt, new(2), new(5), StockSource.ByHand, Mina);
         Assert.Equal("part.costOfStock", part.Set("unitCost", "9", taken: false, Now).Problem!.Code);
         part.Withdraw(true, Now);
         Assert.False(part.MayBeTaken().Ok);

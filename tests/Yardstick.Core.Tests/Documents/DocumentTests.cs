@@ -143,14 +143,23 @@ public class DocumentTests
     public void A_purchase_order_keeps_the_suppliers_reference_and_never_leaves_received()
     {
         var order = new PurchaseOrder();
-        order.Answered(PurchaseOrderState.Confirmed, "HP-1", Now);
-        order.Answered(PurchaseOrderState.Delayed, "HP-2", Now.PlusHours(4));
+        order.Lines.Add(
+            new PurchaseOrderLine
+            {
+                Id = 1,
+                PartNumber = "BP-1",
+                Description = "Pads",
+                Quantity = new(1),
+            }
+        );
+        order.Answered(new SupplierAnswer("HP-1", PurchaseOrderState.Confirmed, Now, []));
+        order.Answered(new SupplierAnswer("HP-2", PurchaseOrderState.Delayed, Now.PlusHours(4), []));
         Assert.Equal(("HP-1", Now.PlusHours(4)), (order.SupplierReference, order.ExpectedAt));
-        order.Answered(PurchaseOrderState.Refused, "", null);
+        order.Answered(new SupplierAnswer("", PurchaseOrderState.Refused, null, []));
         Assert.False(order.IsOpen);
         Assert.Contains("another part", order.Trouble, StringComparison.Ordinal);
         order.State = PurchaseOrderState.Received;
-        order.Answered(PurchaseOrderState.Shipped, "HP-1", null);
+        order.Answered(new SupplierAnswer("HP-1", PurchaseOrderState.Shipped, null, []));
         Assert.Equal(PurchaseOrderState.Received, order.State);
     }
 

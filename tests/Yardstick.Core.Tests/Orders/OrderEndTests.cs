@@ -174,7 +174,7 @@ public class OrderEndTests
         Assert.True(purchase.Cancel([50], "Rosa agreed", Mina.At).Ok);
         Assert.Equal((PurchaseOrderState.Cancelled, false), (purchase.State, purchase.Lines[0].Awaited));
         Assert.Equal("purchase.closed", purchase.Cancel([50], "Rosa agreed", Mina.At).Problem!.Code);
-        purchase.Answered(PurchaseOrderState.Shipped, "H-1", null);
+        purchase.Answered(new SupplierAnswer("H-1", PurchaseOrderState.Shipped, null, []));
         Assert.Equal(PurchaseOrderState.Cancelled, purchase.State);
         Assert.Contains("telephone", purchase.Trouble, StringComparison.Ordinal);
     }

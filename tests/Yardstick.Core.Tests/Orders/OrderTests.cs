@@ -204,17 +204,18 @@ public class OrderTests
             OnHand = new(1),
         };
         var parts = new Dictionary<long, Part> { [7] = part };
-        Reservation.Settle(order, parts, new HashSet<long>());
+        Reservation.Settle(order, parts, new Dictionary<long, Quantity>());
         Assert.Equal(1, part.Free.Value);
         Decide(order, DecisionKind.Approved);
-        Reservation.Settle(order, parts, new HashSet<long>());
+        Reservation.Settle(order, parts, new Dictionary<long, Quantity>());
         Assert.Equal(0, part.Free.Value);
         order.SetLine(101, "quantity", "2", Writer);
-        Reservation.Settle(order, parts, new HashSet<long>());
-        Assert.Equal((1m, 0m), (part.Free.Value, order.Jobs[0].Lines[1].AsPart().ReservedQuantity.Value));
+        Reservation.Settle(order, parts, new Dictionary<long, Quantity>());
+        // One of the two that the line needs is there, and is kept.
+        Assert.Equal((0m, 1m), (part.Free.Value, order.Jobs[0].Lines[1].AsPart().ReservedQuantity.Value));
         order.SetLine(101, "quantity", "1", Writer);
         order.SetLine(101, "isExcluded", "true", Writer);
-        Reservation.Settle(order, parts, new HashSet<long>());
+        Reservation.Settle(order, parts, new Dictionary<long, Quantity>());
         Assert.Equal(1, part.Free.Value);
     }
 
@@ -228,10 +229,10 @@ public class OrderTests
             OnHand = new(4),
             AverageCost = new(10),
         };
-        part.Receive(new(2), new(13));
+        part.Receive(StockMovementKind.Receipt, new(2), new(13), StockSource.ByHand, Writer);
         Assert.Equal((6m, 11m, 13m), (part.OnHand.Value, part.AverageCost.Value, part.UnitCost.Value));
         part.OnHand = new(-1);
-        part.Receive(new(2), new(9));
+        part.Receive(StockMovementKind.Receipt, new(2), new(9), StockSource.ByHand, Writer);
         Assert.Equal(9, part.AverageCost.Value);
     }
 

@@ -14,6 +14,7 @@ public class PartStateTests
     private static PartLine Pads(decimal reserved = 0, decimal received = 0) =>
         new()
         {
+            Id = 101,
             Description = "Pads",
             Quantity = new(2),
             ReservedQuantity = new(reserved),
@@ -28,19 +29,31 @@ public class PartStateTests
             OnHand = new(onHand),
         };
 
-    private static PurchaseOrder Order(PurchaseOrderState state, string trouble = "") =>
-        new()
+    private static PurchaseOrder Order(PurchaseOrderState state, string trouble = "")
+    {
+        var order = new PurchaseOrder
         {
             State = state,
             Trouble = trouble,
             ExpectedAt = Instant.FromUtc(2026, 11, 24, 9, 0, 0),
         };
+        order.Lines.Add(
+            new PurchaseOrderLine
+            {
+                LineId = 101,
+                PartNumber = "BP-1",
+                Description = "Pads",
+                Quantity = new(2),
+            }
+        );
+        return order;
+    }
 
     [Fact]
     public void Nobody_waits_for_what_is_only_proposed()
     {
         Assert.Equal((PartStateCode.Proposed, "Not in stock"), Of(Proposed, Pads(), null));
-        Assert.Equal((PartStateCode.Proposed, "Not in stock"), Of(Proposed, Pads(), Stocked(1)));
+        Assert.Equal((PartStateCode.Proposed, "1 of 2 in stock"), Of(Proposed, Pads(), Stocked(1)));
         Assert.Equal((PartStateCode.Proposed, "In stock, available"), Of(Proposed, Pads(), Stocked(2)));
     }
 
@@ -48,7 +61,7 @@ public class PartStateTests
     public void Approved_work_needs_its_part_until_it_is_kept_ordered_or_here()
     {
         Assert.Equal((PartStateCode.Needed, "Needs ordering"), Of(Approved, Pads(), Stocked(2)));
-        Assert.Equal((PartStateCode.Needed, "Needs ordering"), Of(Approved, Pads(reserved: 1), null));
+        Assert.Equal((PartStateCode.Needed, "1 of 2 here, 1 to order"), Of(Approved, Pads(reserved: 1), null));
         Assert.Equal((PartStateCode.Stock, "In stock, reserved"), Of(Approved, Pads(reserved: 2), null));
         Assert.Equal((PartStateCode.Received, "Received"), Of(Approved, Pads(received: 2), null));
     }

@@ -1,5 +1,6 @@
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Purchasing;
@@ -19,19 +20,21 @@ public class PlacingTests
 
     private static readonly Supplier Harbor = new() { Id = 2, Name = "Harbor Parts" };
 
-    private static PurchaseOrder Placed() => PurchaseOrder.Place(501, Harbor, [(Pads(), 3001)], Mina).Value;
+    private static PartWanted Wanted(PartLine line) => PartWanted.For(line, 3001, PartNeed.Missing(line, Quantity.Zero));
+
+    private static PurchaseOrder Placed() => PurchaseOrder.Place(501, Harbor, [Wanted(Pads())], Mina).Value;
 
     [Fact]
     public void Only_what_is_missing_is_ordered_and_under_a_key_of_its_own()
     {
-        var order = PurchaseOrder.Place(501, Harbor, [(Pads(received: 0.5m), 3001)], Mina).Value;
+        var order = PurchaseOrder.Place(501, Harbor, [Wanted(Pads(received: 0.5m))], Mina).Value;
         Assert.Equal(
-            (PurchaseOrderState.Sending, 1.5m, 3001L, 7L),
+            (PurchaseOrderState.Sending, 1.5m, (long?)3001, 7L),
             (order.State, order.Lines[0].Quantity.Value, order.Lines[0].OrderId, order.ById)
         );
         Assert.NotEqual(Placed().IdempotencyKey, order.IdempotencyKey);
         Assert.Equal("purchase.empty", PurchaseOrder.Place(501, Harbor, [], Mina).Problem!.Code);
-        Assert.Equal("purchase.number", PurchaseOrder.Place(501, Harbor, [(Pads(" "), 3001)], Mina).Problem!.Code);
+        Assert.Equal("purchase.number", PurchaseOrder.Place(501, Harbor, [Wanted(Pads(" "))], Mina).Problem!.Code);
     }
 
     [Theory]

@@ -62,10 +62,19 @@ public class SupplierTests
         Assert.Equal("(207) 555-0175", branch.Set("phone", "207 555 0175", supplier, "US").Value.New);
         Assert.Equal("branch.field", branch.Set("colour", "red", supplier, "US").Problem!.Code);
         var line = new PartLine { Description = "Pads", Number = "P-1" };
-        Assert.Equal("branch.gone", PurchaseOrder.Place(1, supplier, [(line, 1)], Mina, branchId: 77).Problem!.Code);
-        Assert.Equal(branch.Id, PurchaseOrder.Place(1, supplier, [(line, 1)], Mina, branch.Id).Value.BranchId);
+        Assert.Equal(
+            "branch.gone",
+            PurchaseOrder.Place(1, supplier, [PartWanted.For(line, 1, new(1))], Mina, new OrderWishes(77)).Problem!.Code
+        );
+        Assert.Equal(
+            branch.Id,
+            PurchaseOrder.Place(1, supplier, [PartWanted.For(line, 1, new(1))], Mina, new OrderWishes(branch.Id)).Value.BranchId
+        );
         branch.Retire(true, Mina.At);
-        Assert.Equal("branch.gone", PurchaseOrder.Place(1, supplier, [(line, 1)], Mina, branch.Id).Problem!.Code);
+        Assert.Equal(
+            "branch.gone",
+            PurchaseOrder.Place(1, supplier, [PartWanted.For(line, 1, new(1))], Mina, new OrderWishes(branch.Id)).Problem!.Code
+        );
     }
 
     [Fact]
@@ -83,7 +92,16 @@ public class SupplierTests
                 UnitCost = new(cost),
             };
         var order = PurchaseOrder
-            .Place(501, supplier, [(Part(1, "AX-1", 3, 10.335m), 9), (Part(2, "AX-2", 1, 99), 9), (Part(3, "AX-3", 0.5m, 4.01m), 9)], Mina)
+            .Place(
+                501,
+                supplier,
+                [
+                    .. new[] { Part(1, "AX-1", 3, 10.335m), Part(2, "AX-2", 1, 99), Part(3, "AX-3", 0.5m, 4.01m) }.Select(p =>
+                        PartWanted.For(p, 9, p.Quantity)
+                    ),
+                ],
+                Mina
+            )
             .Value;
         order.Lines[1].CancelledAt = Mina.At;
         var document = PurchaseOrderDocument.Of(order, supplier, Shop, "Mina Castellan");
@@ -112,7 +130,7 @@ public class SupplierTests
             Number = "RD-1",
             Quantity = new(1),
         };
-        var order = PurchaseOrder.Place(501, supplier, [(line, 3001)], Mina).Value;
+        var order = PurchaseOrder.Place(501, supplier, [PartWanted.For(line, 3001, new(1))], Mina).Value;
         Assert.Equal((PurchaseOrderState.Placed, SupplierOrderWay.Phone), (order.State, order.Way));
         var now = Shop.Utc(new(2026, 11, 23, 10, 0));
         Assert.Equal("date.unreadable", order.NoteCall("Priya", "when it is here", Shop, now).Problem!.Code);
@@ -121,7 +139,9 @@ public class SupplierTests
             ("4471, Priya", PurchaseOrderState.Confirmed, new LocalDateTime(2026, 11, 24, 14, 0)),
             (order.SupplierReference, order.State, Shop.Local(order.ExpectedAt!.Value))
         );
-        var electronic = PurchaseOrder.Place(502, new Supplier { Name = "H", Code = "h" }, [(line, 3001)], Mina).Value;
+        var electronic = PurchaseOrder
+            .Place(502, new Supplier { Name = "H", Code = "h" }, [PartWanted.For(line, 3001, new(1))], Mina)
+            .Value;
         Assert.Equal("purchase.electronic", electronic.NoteCall("", "", Shop, now).Problem!.Code);
     }
 }

@@ -39,7 +39,7 @@ public class StaffTests
         Assert.Equal("person.ownerOnly", manager.Invite(Of(1, Role.Owner), []).Problem!.Code);
         Assert.True(StaffMember.Create("Bo", Role.Manager, manager).Ok);
         // A service writer who may add people does not raise anybody above themselves.
-        var writer = new StaffGuard(4, Role.Writer, [.. Rights.Of(Role.Writer), Permission.EditStaff], [1], Shop);
+        var writer = new StaffGuard(4, Role.Writer, [.. Rights.Of(Role.Writer), Permission.EditStaff, Permission.CorrectStock], [1], Shop);
         Assert.Equal("person.beyond", StaffMember.Create("Bo", Role.Manager, writer).Problem!.Code);
         Assert.Equal("person.beyond", Of(5, Role.Parts).SetRight(Permission.VoidOrders, true, [], writer, Ingrid).Problem!.Code);
         Assert.Equal("person.beyond", writer.Invite(Of(5, Role.Manager), Rights.Of(Role.Manager)).Problem!.Code);

@@ -76,6 +76,8 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         );
         Assert.Equal("purchase.reason", (await mina.RefusedAsync($"purchase-orders/{first}/cancel", new { reason = "" })).Text("code"));
         await mina.PostAsync($"purchase-orders/{first}/cancel", new { reason = "Customer declined; Rosa agreed" });
+        // The supplier is asked, and says that it is not on its way yet.
+        await mina.PostAsync($"purchase-orders/{first}/send");
         Assert.Empty((await mina.GetAsync($"orders/{order}/hanging")).AsArray());
 
         // Asked again, ordered again, received, and declined in the end.

@@ -57,6 +57,10 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "IX_Customers_LaborRateName",
         "IX_Customers_TaxExempt",
         "IX_PurchaseOrders_Id",
+        "IX_PartReturns_Id",
+        "IX_OwedCores_Id",
+        "IX_StockCounts_Id",
+        "IX_Lines_Id",
         "IX_Attendances_End",
     ];
 

@@ -42,7 +42,13 @@ const UnknownSendersPage = lazy(() => import('../areas/Messaging/UnknownSendersP
 const OwnPage = lazy(() => import('../areas/Setup/customFields/OwnPage'));
 const ImportsPage = lazy(() => import('../areas/Imports/ImportsPage'));
 const ImportPage = lazy(() => import('../areas/Imports/ImportPage'));
+const PartsFrame = lazy(() => import('../areas/Purchasing/PartsFrame'));
 const PartsPage = lazy(() => import('../areas/Purchasing/PartsPage'));
+const ReturnsPage = lazy(() => import('../areas/Purchasing/ReturnsPage'));
+const StockPage = lazy(() => import('../areas/Inventory/StockPage'));
+const ReorderPage = lazy(() => import('../areas/Inventory/ReorderPage'));
+const CountsPage = lazy(() => import('../areas/Inventory/CountsPage'));
+const CountPage = lazy(() => import('../areas/Inventory/CountPage'));
 const InvoicePage = lazy(() => import('../areas/Billing/InvoicePage'));
 
 /** First run, sign-in, or the shop. */
@@ -113,7 +119,14 @@ export function App() {
               <Route path="orders" element={<OrdersPage />} />
               <Route path="orders/:id" element={<OrderSheet />} />
               <Route path="orders/:id/talk-through" element={<TalkThroughPage />} />
-              <Route path="parts" element={<PartsPage />} />
+              <Route path="parts" element={<PartsFrame />}>
+                <Route index element={<PartsPage />} />
+                <Route path="returns" element={<ReturnsPage />} />
+                <Route path="stock/:id?" element={<StockPage />} />
+                <Route path="reorder" element={<ReorderPage />} />
+                <Route path="counts" element={<CountsPage />} />
+                <Route path="counts/:id" element={<CountPage />} />
+              </Route>
               <Route path="customers" element={<CustomersPage />} />
               <Route path="updates" element={<NoticesPage />} />
               <Route path="unknown-senders" element={<UnknownSendersPage />} />

@@ -12,9 +12,16 @@ describe('help', () => {
   const paths = (text: string, prefix: string) =>
     [...text.matchAll(/path="([^"*]+)"/g)].map((m) => `${prefix}${m[1]}`.replace('/setup/:id', '/setup/canned-jobs/:id'));
   const people = (path: string) => (path === '/setup/:id' ? '/setup/people/:id' : path);
-  const routes = [...paths(before, '/'), ...paths(setup, '/setup/').map(people), '/invoices/:id'].filter(
-    (route) => !route.startsWith('/join'),
-  );
+  // Those of Parts stand within its own.
+  const [shop, inParts] = before.split('<Route path="parts"') as [string, string];
+  const [parts, others] = inParts.split('</Route>') as [string, string];
+  const routes = [
+    '/parts',
+    ...paths(shop + others, '/'),
+    ...paths(parts.slice(1), '/parts/'),
+    ...paths(setup, '/setup/').map(people),
+    '/invoices/:id',
+  ].filter((route) => !route.startsWith('/join'));
 
   it('is there for every page', () => {
     expect(after).toBeTruthy();

@@ -10127,6 +10127,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/purchase-orders/bought": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoughtRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PurchasePlaced"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/purchase-orders/{id}/purchase-order.pdf": {
         parameters: {
             query?: never;
@@ -10208,6 +10256,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/purchase-orders/quote": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["QuotePartsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartsQuoted"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/purchase-orders/{id}/receive": {
         parameters: {
             query?: never;
@@ -10239,6 +10335,913 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["PartsReceived"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/receipts/{id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part-returns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReturnsPageView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PartReturnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartReturnChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part-returns/{id}/authorize": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AuthorizeReturnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartReturnChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part-returns/{id}/send": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartReturnChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part-returns/{id}/credit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CreditReturnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartReturnChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part-returns/{id}/refuse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RefuseReturnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartReturnChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part-returns/{id}/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartReturnChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part-returns/returnable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    text?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReturnableView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    text?: string;
+                    after?: string;
+                    filter?: components["schemas"]["StockFilter"];
+                    sort?: components["schemas"]["StockSort"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/value": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    day?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockWorth"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockCardView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{id}/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StockCorrectRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockCorrected"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/reserved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveReservedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReservedMoved"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/reorder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReorderRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock-counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockCountsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StockCountRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockCountChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock-counts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockCountView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock-counts/{id}/counted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CountedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockCountChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock-counts/{id}/post": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PostCountRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockCountChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock-counts/{id}/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockCountChanged"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -12751,6 +13754,9 @@ export interface components {
             at: components["schemas"]["Instant"];
             by: string;
         };
+        AuthorizeReturnRequest: {
+            authorization: null | string;
+        };
         BandRow: {
             upTo: string;
             multiplier: string;
@@ -12858,6 +13864,12 @@ export interface components {
         BenchVinRequest: {
             vin: null | string;
         };
+        BoughtRequest: {
+            /** Format: int64 */
+            supplierId: number;
+            lineIds: null | number[];
+            receipt: null | string;
+        };
         BranchDetail: {
             /** Format: int64 */
             id: number;
@@ -12880,6 +13892,12 @@ export interface components {
             value: null | string;
             /** Format: int32 */
             version: number;
+        };
+        BranchStockView: {
+            branch: string;
+            /** Format: int32 */
+            available: number;
+            here: components["schemas"]["LocalDateTime"];
         };
         Campaign: {
             kind: string;
@@ -13203,6 +14221,23 @@ export interface components {
             /** Format: int32 */
             job: number;
         };
+        CoreOwedView: {
+            /** Format: int64 */
+            receiptLineId: number;
+            /** Format: int64 */
+            supplierId: number;
+            supplier: string;
+            /** Format: int64 */
+            orderNumber: null | number;
+            partNumber: string;
+            description: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            amount: number;
+            atHand: boolean;
+            since: components["schemas"]["LocalDateTime"];
+        };
         CorrectionView: {
             /** Format: int64 */
             lineId: number;
@@ -13213,6 +14248,15 @@ export interface components {
             known: number;
             unit: string;
             fact: string;
+        };
+        CountedRequest: {
+            /** Format: int64 */
+            partId: number;
+            counted: null | string;
+        };
+        CreditReturnRequest: {
+            amount: null | string;
+            memo: null | string;
         };
         CurvePoint: {
             /** Format: double */
@@ -13246,6 +14290,18 @@ export interface components {
             /** Format: int64 */
             id: number;
             name: string;
+        };
+        CustomerCoreView: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            orderNumber: number;
+            customer: string;
+            description: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            amount: number;
         };
         CustomerFigures: {
             /** Format: int32 */
@@ -13548,6 +14604,12 @@ export interface components {
         };
         /** @enum {unknown} */
         ExtraFieldType: "Text" | "Number" | "Date" | "Choice" | "YesNo";
+        ExtraRequest: {
+            number: null | string;
+            description: null | string;
+            quantity: null | string;
+            unitCost: null | string;
+        };
         FeeRequest: {
             /** Format: int64 */
             id: null | number;
@@ -13966,6 +15028,26 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        KeptElsewhereView: {
+            /** Format: int64 */
+            lineId: number;
+            /** Format: int64 */
+            orderNumber: number;
+            plate: string;
+            /** Format: double */
+            quantity: number;
+            promisedAt: null | components["schemas"]["LocalDateTime"];
+        };
+        KeptForView: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            orderNumber: number;
+            plate: string;
+            /** Format: double */
+            quantity: number;
+            promisedAt: null | components["schemas"]["LocalDateTime"];
+        };
         KnownCodeView: {
             code: string;
             repairs: components["schemas"]["RepairView"][];
@@ -14059,6 +15141,21 @@ export interface components {
         LocalDateTime: string;
         /** Format: time */
         LocalTime: string;
+        LoosePartView: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            orderNumber: number;
+            /** Format: int64 */
+            lineId: number;
+            description: string;
+            number: string;
+            /** Format: double */
+            quantity: number;
+            where: string;
+            why: string;
+            isHere: boolean;
+        };
         MakeChoice: {
             make: string;
             models: components["schemas"]["ModelChoice"][];
@@ -14152,6 +15249,29 @@ export interface components {
             /** Format: int64 */
             beforeId: null | number;
         };
+        MovementView: {
+            /** Format: int64 */
+            id: number;
+            at: components["schemas"]["LocalDateTime"];
+            kind: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            unitCost: number;
+            /** Format: double */
+            valueChange: number;
+            document: string;
+            /** Format: int64 */
+            orderId: null | number;
+            reason: string;
+            by: string;
+        };
+        MoveReservedRequest: {
+            /** Format: int64 */
+            fromLineId: number;
+            /** Format: int64 */
+            toLineId: number;
+        };
         NaivePiece: {
             from: components["schemas"]["CurvePoint"];
             to: components["schemas"]["CurvePoint"];
@@ -14195,10 +15315,15 @@ export interface components {
             /** Format: double */
             quantity: number;
             /** Format: double */
+            here: number;
+            /** Format: double */
             unitCost: number;
             /** Format: int64 */
             supplierId: number;
             promisedAt: null | components["schemas"]["LocalDateTime"];
+            urgent: boolean;
+            refused: string;
+            elsewhere: components["schemas"]["KeptElsewhereView"][];
         };
         NewCustomer: {
             firstName: null | string;
@@ -14356,6 +15481,21 @@ export interface components {
         };
         /** @enum {unknown} */
         PartQueryKind: "Words" | "Type" | "Tires" | null;
+        PartReturnChanged: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            number: number;
+            state: components["schemas"]["PartReturnState"];
+        };
+        /** @enum {unknown} */
+        PartReturnReason: "Wrong" | "Spare" | "Defective" | "Warranty" | "Core";
+        PartReturnRequest: {
+            lines: components["schemas"]["ReturnLineRequest"][];
+            note: null | string;
+        };
+        /** @enum {unknown} */
+        PartReturnState: "Open" | "Authorized" | "Sent" | "Credited" | "Refused" | "Dropped";
         PartsCancelled: {
             /** Format: int64 */
             purchaseOrderId: number;
@@ -14367,9 +15507,15 @@ export interface components {
             lately: components["schemas"]["PurchaseView"][];
             suppliers: components["schemas"]["SupplierView"][];
         };
+        PartsQuoted: {
+            parts: components["schemas"]["QuotedPartView"][];
+            trouble: string;
+        };
         PartsReceived: {
             /** Format: int64 */
             purchaseOrderId: number;
+            /** Format: int64 */
+            receiptId: number;
             complete: boolean;
             ordersWithAllParts: components["schemas"]["OrderWithAllParts"][];
         };
@@ -14425,7 +15571,7 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
         PersonActiveRequest: {
             active: boolean;
         };
@@ -14516,9 +15662,13 @@ export interface components {
         PlaceOrderRequest: {
             /** Format: int64 */
             supplierId: number;
-            lineIds: number[];
+            lineIds: null | number[];
             /** Format: int64 */
             branchId?: null | number;
+            message?: null | string;
+            delivery?: null | string;
+            stock?: null | components["schemas"]["StockWanted"][];
+            costs?: null | components["schemas"]["QuotedCost"][];
         };
         PlanRequest: {
             /** Format: int64 */
@@ -14587,6 +15737,9 @@ export interface components {
             versions: components["schemas"]["PolicyVersionView"][];
             partCategories: string[];
         };
+        PostCountRequest: {
+            reason: null | string;
+        };
         PresenceRequest: {
             present: boolean;
         };
@@ -14628,9 +15781,11 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** Format: int64 */
-            orderId: number;
+            orderId: null | number;
             /** Format: int64 */
-            orderNumber: number;
+            orderNumber: null | number;
+            /** Format: int64 */
+            lineId: null | number;
             plate: string;
             description: string;
             number: string;
@@ -14643,6 +15798,11 @@ export interface components {
             awaited: boolean;
             /** Format: double */
             open: number;
+            stateText: string;
+            expectedAt: null | components["schemas"]["Instant"];
+            toReplace: boolean;
+            notComing: boolean;
+            cancelling: boolean;
         };
         /** @enum {unknown} */
         PurchaseOrderState: "Sending" | "Placed" | "Confirmed" | "Shipped" | "Delayed" | "Refused" | "Received" | "Cancelled";
@@ -14669,12 +15829,47 @@ export interface components {
             /** Format: int32 */
             tries: number;
             way: components["schemas"]["SupplierOrderWay"];
+            paidInCash: boolean;
+            message: string;
+            delivery: string;
+            receipts: number[];
             lines: components["schemas"]["PurchaseLineView"][];
         };
         PutOffRequest: {
             until: null | string;
             reason: null | string;
             channel?: components["schemas"]["AnswerChannel"];
+        };
+        QuotedCost: {
+            /** Format: int64 */
+            lineId: number;
+            /** Format: double */
+            unitCost: number;
+        };
+        QuotedPartView: {
+            /** Format: int64 */
+            lineId: number;
+            stateText: string;
+            available: boolean;
+            /** Format: double */
+            unitCost: null | number;
+            /** Format: double */
+            costChange: null | number;
+            /** Format: double */
+            marginBefore: null | number;
+            /** Format: double */
+            marginAfter: null | number;
+            branch: string;
+            here: components["schemas"]["LocalDateTime"];
+            late: boolean;
+            branches: components["schemas"]["BranchStockView"][];
+        };
+        QuotePartsRequest: {
+            /** Format: int64 */
+            supplierId: number;
+            lineIds: number[];
+            /** Format: int64 */
+            branchId: null | number;
         };
         RateRow: {
             name: string;
@@ -14706,6 +15901,9 @@ export interface components {
             lines: null | components["schemas"]["LineRequest"][];
             /** @default false */
             intoStock: boolean;
+            slipNumber?: null | string;
+            extras?: null | components["schemas"]["ExtraRequest"][];
+            against?: null | string;
         };
         RecordChanged: {
             /** Format: int64 */
@@ -14752,6 +15950,10 @@ export interface components {
             /** Format: int64 */
             mergeId: number;
         };
+        RefuseReturnRequest: {
+            why: null | string;
+            cameBack: boolean;
+        };
         /** @enum {unknown} */
         RelatedWorkKind: "Addition" | "Instead" | "Work";
         RelatedWorkOffer: {
@@ -14791,6 +15993,15 @@ export interface components {
             /** Format: int64 */
             lastOrderId: null | number;
         };
+        ReorderRow: {
+            part: components["schemas"]["StockRow"];
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            packSize: number;
+            /** Format: int64 */
+            supplierId: number;
+        };
         RepairView: {
             title: string;
             operation: string;
@@ -14826,6 +16037,10 @@ export interface components {
             to: components["schemas"]["PolicyVersionView"];
             preview: components["schemas"]["RepricePreview"];
         };
+        ReservedMoved: {
+            /** Format: double */
+            quantity: number;
+        };
         ResetSteps: {
             key: string;
             title: string;
@@ -14834,6 +16049,63 @@ export interface components {
         };
         ResolveRequest: {
             again: boolean;
+        };
+        ReturnableView: {
+            /** Format: int64 */
+            receiptLineId: number;
+            /** Format: int64 */
+            supplierId: number;
+            supplier: string;
+            /** Format: int64 */
+            purchaseNumber: number;
+            /** Format: int64 */
+            orderNumber: null | number;
+            partNumber: string;
+            description: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            unitCost: number;
+            cameAt: components["schemas"]["LocalDateTime"];
+        };
+        ReturnLineRequest: {
+            /** Format: int64 */
+            receiptLineId: number;
+            quantity: null | string;
+            reason: components["schemas"]["PartReturnReason"];
+        };
+        ReturnLineView: {
+            partNumber: string;
+            description: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            unitCredit: number;
+            reason: components["schemas"]["PartReturnReason"];
+        };
+        ReturnsPageView: {
+            returns: components["schemas"]["ReturnView"][];
+            cores: components["schemas"]["CoreOwedView"][];
+            customerCores: components["schemas"]["CustomerCoreView"][];
+            loose: components["schemas"]["LoosePartView"][];
+        };
+        ReturnView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            number: number;
+            supplier: string;
+            state: components["schemas"]["PartReturnState"];
+            stateText: string;
+            authorization: string;
+            note: string;
+            /** Format: double */
+            expected: number;
+            /** Format: double */
+            credited: null | number;
+            answer: string;
+            createdAt: components["schemas"]["LocalDateTime"];
+            lines: components["schemas"]["ReturnLineView"][];
         };
         ReverseInvoiceRequest: {
             reason: string;
@@ -15189,6 +16461,7 @@ export interface components {
             brand: string;
             partType: string;
             unsourced: boolean;
+            wantsSource?: boolean;
             noteInside: string;
             noteForCustomer: string;
             noteRelease: components["schemas"]["CustomerVisibility"];
@@ -15574,8 +16847,127 @@ export interface components {
             steps: components["schemas"]["StartStepRow"][];
             next: null | components["schemas"]["StartStep"];
         };
+        StockCardView: {
+            part: components["schemas"]["StockRow"];
+            keptFor: components["schemas"]["KeptForView"][];
+            movements: components["schemas"]["MovementView"][];
+            more: boolean;
+        };
+        StockCorrected: {
+            /** Format: int64 */
+            partId: number;
+            /** Format: double */
+            onHand: number;
+        };
+        StockCorrectRequest: {
+            onHand: null | string;
+            reason: null | string;
+        };
         /** @enum {unknown} */
         StockCost: "Last" | "Average";
+        StockCountChanged: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+        };
+        StockCountLineView: {
+            /** Format: int64 */
+            partId: number;
+            number: string;
+            description: string;
+            bin: string;
+            unit: string;
+            /** Format: double */
+            counted: null | number;
+            /** Format: double */
+            expected: null | number;
+            /** Format: double */
+            difference: null | number;
+            /** Format: double */
+            value: null | number;
+            by: string;
+        };
+        StockCountRequest: {
+            bin: null | string;
+        };
+        StockCountRow: {
+            /** Format: int64 */
+            id: number;
+            bin: string;
+            startedAt: components["schemas"]["LocalDateTime"];
+            startedBy: string;
+            /** Format: int32 */
+            parts: number;
+            /** Format: int32 */
+            counted: number;
+            postedAt: null | components["schemas"]["LocalDateTime"];
+            /** Format: double */
+            difference: null | number;
+        };
+        StockCountsView: {
+            counts: components["schemas"]["StockCountRow"][];
+            bins: string[];
+        };
+        StockCountView: {
+            /** Format: int64 */
+            id: number;
+            bin: string;
+            isOpen: boolean;
+            postedAt: null | components["schemas"]["LocalDateTime"];
+            lines: components["schemas"]["StockCountLineView"][];
+            /** Format: double */
+            difference: number;
+        };
+        /** @enum {unknown} */
+        StockFilter: "Stocked" | "Low" | "Reserved" | "Negative" | "All";
+        StockPage: {
+            parts: components["schemas"]["StockRow"][];
+            more: null | string;
+        };
+        StockRow: {
+            /** Format: int64 */
+            id: number;
+            number: string;
+            description: string;
+            category: string;
+            bin: string;
+            unit: string;
+            /** Format: double */
+            onHand: number;
+            /** Format: double */
+            reserved: number;
+            /** Format: double */
+            free: number;
+            /** Format: double */
+            onOrder: number;
+            /** Format: double */
+            lowestLevel: number;
+            /** Format: double */
+            fillLevel: number;
+            /** Format: double */
+            averageCost: number;
+            /** Format: double */
+            lastCost: number;
+            /** Format: double */
+            value: number;
+            low: boolean;
+            withdrawn: boolean;
+        };
+        /** @enum {unknown} */
+        StockSort: "Number" | "Description" | "Bin" | "OnHand";
+        StockWanted: {
+            /** Format: int64 */
+            partId: number;
+            quantity: null | string;
+        };
+        StockWorth: {
+            day: components["schemas"]["LocalDate"];
+            /** Format: double */
+            value: number;
+            /** Format: int32 */
+            low: number;
+        };
         SupplierBranchView: {
             /** Format: int64 */
             id: number;

@@ -86,7 +86,7 @@ public partial class Part
     /// <summary>How much is available and where it lies: <c>4 qt available, B2</c>.</summary>
     public string FreeWords =>
         Free > Quantity.Zero
-            ? string.Create(CultureInfo.InvariantCulture, $"{Free}{(Unit.Length > 0 ? " " : "")}{Unit} available, {Bin}")
+            ? $"{Free}{(Unit.Length > 0 ? " " : "")}{Unit} available{(Bin.Length > 0 ? $", {Bin}" : "")}"
             : "none available";
 
     /// <summary>A cost that was heard longer ago than this, in days, is said to be old.</summary>
@@ -152,17 +152,6 @@ public partial class Part
     }
 
     private static string[] Numbers(string makers) => makers.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-
-    /// <summary>Takes a receipt into stock; the average follows (rules, Stock).</summary>
-    public void Receive(Quantity quantity, UnitPrice unitCost)
-    {
-        AverageCost =
-            OnHand <= Quantity.Zero
-                ? unitCost
-                : UnitPrice.Rounded((AverageCost * OnHand + unitCost * quantity) / (OnHand + quantity).Value);
-        OnHand += quantity;
-        UnitCost = unitCost;
-    }
 
     /// <summary>Puts it onto the short list of everyday parts, or takes it off.</summary>
     public void OnShortList(bool on) => Everyday = on;

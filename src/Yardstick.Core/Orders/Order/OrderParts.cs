@@ -80,6 +80,10 @@ public partial class Order
 
     private static string NumberOf(Line line) => (line as PartLine)?.Number ?? "";
 
+    /// <summary>Its parts come first: the vehicle was promised for the day or before, its owner waits, or it has priority.</summary>
+    /// <param name="day">Today, in the shop's zone.</param>
+    public bool IsUrgent(LocalDate day) => CustomerWaits || HasPriority || PromisedAt is { } promised && promised.Date <= day;
+
     /// <summary>Approved work waits for a part that is neither here nor kept from stock.</summary>
     public bool WaitsForParts => ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Any(l => l.IsOpen);
 

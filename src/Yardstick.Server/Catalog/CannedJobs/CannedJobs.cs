@@ -36,10 +36,6 @@ public static class CannedJobs
         );
     }
 
-    /// <summary>A pattern that finds a word anywhere.</summary>
-    internal static string Pattern(string word) =>
-        $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
-
     /// <summary>Makes a job of a canned one at today's costs.</summary>
     internal static async Task<Result<Made>> MakeAsync(ShopDb db, long id, StockCost cost, VehicleSpecs? facts = null)
     {

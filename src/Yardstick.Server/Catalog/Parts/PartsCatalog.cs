@@ -115,7 +115,7 @@ public static class PartsCatalog
         var parts = db.Parts.AsQueryable();
         foreach (var word in (text ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(6))
         {
-            var pattern = CannedJobs.Pattern(word);
+            var pattern = LikePattern.Containing(word);
             parts = parts.Where(p =>
                 EF.Functions.Like(p.Number, pattern, "\\")
                 || EF.Functions.Like(p.Description, pattern, "\\")

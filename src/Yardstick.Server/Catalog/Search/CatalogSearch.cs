@@ -190,7 +190,7 @@ public static class CatalogSearch
         foreach (var word in q.Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(6))
         {
             // The catalog may have it in the singular.
-            var pattern = CannedJobs.Pattern(word.Length > 3 ? word.TrimEnd('s', 'S') : word);
+            var pattern = LikePattern.Containing(word.Length > 3 ? word.TrimEnd('s', 'S') : word);
             parts = parts.Where(p =>
                 EF.Functions.Like(p.Description + " " + p.Number + " " + p.Category + " " + p.Brand, pattern, "\\")
                 || p.Equivalents.Any(n => EF.Functions.Like(n, pattern, "\\"))

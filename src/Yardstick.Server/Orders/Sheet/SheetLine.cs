@@ -97,6 +97,9 @@ public sealed record SheetLine
     /// <summary>True where it has neither stock nor supplier, or neither time nor amount.</summary>
     public required bool Unsourced { get; init; }
 
+    /// <summary>The shop has not enough of its part, and nobody chose a supplier or ordered it.</summary>
+    public bool WantsSource { get; init; }
+
     /// <summary>A note that stays in the shop.</summary>
     public required string NoteInside { get; init; }
 

@@ -41,7 +41,7 @@ export default function SetupPages() {
   const steps = useStartSteps();
   return (
     <div className="setup-pages">
-      <nav className="setup-tabs" aria-label="Setup">
+      <nav className="page-tabs" aria-label="Setup">
         {steps.data?.next && <NavLink to="/setup/start">Getting started</NavLink>}
         {PAGES.filter((page) => me.permissions.includes(page.asks)).map((page) => (
           <NavLink key={page.to} to={page.to}>

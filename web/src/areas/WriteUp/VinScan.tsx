@@ -1,46 +1,11 @@
 import { useState } from 'react';
+import { readCode } from '../../lib/barcode';
 
 interface Props {
   onVin: (vin: string) => void;
   onProblem: (text: string) => void;
   label?: string;
   className?: string;
-}
-
-/** Longest side to which a photo is brought before it is searched for bars. */
-const SIDE = 1600;
-
-async function read(file: File): Promise<string | null> {
-  const [{ BrowserMultiFormatReader }, { BarcodeFormat, DecodeHintType }] = await Promise.all([
-    import('@zxing/browser'),
-    import('@zxing/library'),
-  ]);
-  const hints = new Map<number, unknown>([
-    // What makers print on door frames and behind windshields.
-    [DecodeHintType.POSSIBLE_FORMATS, [BarcodeFormat.CODE_39, BarcodeFormat.CODE_128, BarcodeFormat.DATA_MATRIX, BarcodeFormat.QR_CODE]],
-    [DecodeHintType.TRY_HARDER, true],
-  ]);
-  const reader = new BrowserMultiFormatReader(hints as never);
-  const picture = await createImageBitmap(file);
-  const scale = Math.min(1, SIDE / Math.max(picture.width, picture.height));
-  // A label is often photographed on its side.
-  for (const turned of [false, true]) {
-    const canvas = document.createElement('canvas');
-    const [width, height] = [Math.round(picture.width * scale), Math.round(picture.height * scale)];
-    [canvas.width, canvas.height] = turned ? [height, width] : [width, height];
-    const context = canvas.getContext('2d')!;
-    if (turned) {
-      context.translate(height, 0);
-      context.rotate(Math.PI / 2);
-    }
-    context.drawImage(picture, 0, 0, width, height);
-    try {
-      return vinIn(reader.decodeFromCanvas(canvas).getText());
-    } catch {
-      // No code this way round.
-    }
-  }
-  return null;
 }
 
 /** The VIN in what a code says: some put a letter before it, some an address around it. */
@@ -54,7 +19,7 @@ export function VinScan({ onVin, onProblem, label = 'Scan VIN from a photo', cla
   const scan = async (file: File) => {
     setBusy(true);
     try {
-      const vin = await read(file);
+      const vin = await readCode(file, 'vin', vinIn);
       if (vin) onVin(vin);
       else onProblem('No VIN barcode found in this photo. Move closer, hold still and get the whole barcode in the picture.');
     } catch {

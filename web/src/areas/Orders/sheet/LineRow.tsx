@@ -174,7 +174,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
         className={`small ${line.stateCode === 'Trouble' ? 'stop strong' : line.stateCode === 'Needed' || line.unsourced ? 'strong' : 'soft'}`}
         title={state}
       >
-        {line.unsourced && !closed ? (
+        {(line.unsourced || line.wantsSource) && !closed ? (
           <button className="linkish clip" onClick={() => open({ kind: 'source', lineIds: [line.id] })}>
             {state}
           </button>

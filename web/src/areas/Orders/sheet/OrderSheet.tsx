@@ -1,7 +1,7 @@
 import Popover from '@mui/material/Popover';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, unwrap, type Schemas } from '../../../lib/api';
 import { useKeys } from '../../../lib/keys';
 import { useDebouncedValue } from '../../../lib/useDebouncedValue';
@@ -78,7 +78,9 @@ export default function OrderSheet() {
   const [addingCar, setAddingCar] = useState(false);
   const [repricing, setRepricing] = useState(false);
   const [checkingIn, setCheckingIn] = useState(false);
-  const [beside, setBeside] = useState<Beside | null>(null);
+  // Whoever comes from the list of parts to replace one finds what there is at once.
+  const asked = Number(useSearchParams()[0].get('source'));
+  const [beside, setBeside] = useState<Beside | null>(asked > 0 ? { kind: 'source', lineIds: [asked] } : null);
   const [discounting, setDiscounting] = useState<DiscountTarget | null>(null);
   const [why, setWhy] = useState<{ key: string; title: string; anchor: HTMLElement } | null>(null);
   const whys = useQuery({
@@ -160,7 +162,7 @@ export default function OrderSheet() {
   const close = useCallback(() => setClosing(true), []);
   const unsourced = jobs
     .filter((job) => job.decision === 'Proposed' || job.decision === 'Approved')
-    .flatMap((job) => job.lines.filter((line) => line.unsourced));
+    .flatMap((job) => job.lines.filter((line) => line.unsourced || line.wantsSource));
   const openBeside = (kind: Extract<Beside, { jobId?: number }>['kind']) => () =>
     setBeside({ kind, jobId: kind === 'guide' ? current?.id : undefined });
   useKeys('Order', [

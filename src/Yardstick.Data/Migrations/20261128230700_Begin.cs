@@ -1,4 +1,4 @@
-using System;
+﻿using System;
 using Microsoft.EntityFrameworkCore.Migrations;
 
 #nullable disable
@@ -517,6 +517,30 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "PartReturns",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Number = table.Column<long>(type: "INTEGER", nullable: false),
+                    SupplierId = table.Column<long>(type: "INTEGER", nullable: false),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    Authorization = table.Column<string>(type: "TEXT", nullable: false),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
+                    Credited = table.Column<long>(type: "INTEGER", nullable: true),
+                    Answer = table.Column<string>(type: "TEXT", nullable: false),
+                    CreatedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    SentAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    ClosedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PartReturns", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Parts",
                 columns: table => new
                 {
@@ -667,12 +691,35 @@ namespace Yardstick.Data.Migrations
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
                     Way = table.Column<int>(type: "INTEGER", nullable: false),
                     BranchId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Message = table.Column<string>(type: "TEXT", nullable: false),
+                    Delivery = table.Column<string>(type: "TEXT", nullable: false),
+                    PaidInCash = table.Column<bool>(type: "INTEGER", nullable: false),
+                    CancelAskedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     MessageId = table.Column<long>(type: "INTEGER", nullable: true),
                     Tries = table.Column<int>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_PurchaseOrders", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Receipts",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    PurchaseOrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    SupplierId = table.Column<long>(type: "INTEGER", nullable: false),
+                    SlipNumber = table.Column<string>(type: "TEXT", nullable: false),
+                    Against = table.Column<string>(type: "TEXT", nullable: false),
+                    PaidInCash = table.Column<bool>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Receipts", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -823,6 +870,24 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "StockCounts",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Bin = table.Column<string>(type: "TEXT", nullable: false),
+                    StartedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    StartedById = table.Column<long>(type: "INTEGER", nullable: false),
+                    PostedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    DroppedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_StockCounts", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "StockMovements",
                 columns: table => new
                 {
@@ -830,11 +895,15 @@ namespace Yardstick.Data.Migrations
                         .Annotation("Sqlite:Autoincrement", true),
                     PartId = table.Column<long>(type: "INTEGER", nullable: true),
                     LineId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Document = table.Column<int>(type: "INTEGER", nullable: false),
+                    DocumentId = table.Column<long>(type: "INTEGER", nullable: true),
                     Kind = table.Column<int>(type: "INTEGER", nullable: false),
                     Quantity = table.Column<long>(type: "INTEGER", nullable: false),
                     UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
                     At = table.Column<DateTime>(type: "TEXT", nullable: false),
-                    ById = table.Column<long>(type: "INTEGER", nullable: true)
+                    ById = table.Column<long>(type: "INTEGER", nullable: true),
+                    ValueChange = table.Column<long>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -1230,6 +1299,34 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "PartReturnLines",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    PartReturnId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ReceiptLineId = table.Column<long>(type: "INTEGER", nullable: false),
+                    PartId = table.Column<long>(type: "INTEGER", nullable: true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    PartNumber = table.Column<string>(type: "TEXT", nullable: false),
+                    Description = table.Column<string>(type: "TEXT", nullable: false),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    UnitCredit = table.Column<long>(type: "INTEGER", nullable: false),
+                    Reason = table.Column<int>(type: "INTEGER", nullable: false),
+                    FromStock = table.Column<bool>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PartReturnLines", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_PartReturnLines_PartReturns_PartReturnId",
+                        column: x => x.PartReturnId,
+                        principalTable: "PartReturns",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "PartCompanions",
                 columns: table => new
                 {
@@ -1264,14 +1361,18 @@ namespace Yardstick.Data.Migrations
                     Id = table.Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
                     PurchaseOrderId = table.Column<long>(type: "INTEGER", nullable: false),
-                    LineId = table.Column<long>(type: "INTEGER", nullable: false),
-                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    LineId = table.Column<long>(type: "INTEGER", nullable: true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
                     PartId = table.Column<long>(type: "INTEGER", nullable: true),
                     PartNumber = table.Column<string>(type: "TEXT", nullable: false),
                     Description = table.Column<string>(type: "TEXT", nullable: false),
                     Quantity = table.Column<long>(type: "INTEGER", nullable: false),
                     Received = table.Column<long>(type: "INTEGER", nullable: false),
                     UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    CoreEach = table.Column<long>(type: "INTEGER", nullable: false),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    Filled = table.Column<long>(type: "INTEGER", nullable: true),
+                    ExpectedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     CancelledAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     CancelReason = table.Column<string>(type: "TEXT", nullable: false)
                 },
@@ -1282,6 +1383,59 @@ namespace Yardstick.Data.Migrations
                         name: "FK_PurchaseOrderLines_PurchaseOrders_PurchaseOrderId",
                         column: x => x.PurchaseOrderId,
                         principalTable: "PurchaseOrders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "ReceiptLines",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    ReceiptId = table.Column<long>(type: "INTEGER", nullable: false),
+                    PurchaseOrderLineId = table.Column<long>(type: "INTEGER", nullable: false),
+                    PartId = table.Column<long>(type: "INTEGER", nullable: true),
+                    LineId = table.Column<long>(type: "INTEGER", nullable: true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    PartNumber = table.Column<string>(type: "TEXT", nullable: false),
+                    Description = table.Column<string>(type: "TEXT", nullable: false),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    OrderedCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    CoreEach = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_ReceiptLines", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_ReceiptLines_Receipts_ReceiptId",
+                        column: x => x.ReceiptId,
+                        principalTable: "Receipts",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "StockCountLines",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    StockCountId = table.Column<long>(type: "INTEGER", nullable: false),
+                    PartId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Counted = table.Column<long>(type: "INTEGER", nullable: true),
+                    Expected = table.Column<long>(type: "INTEGER", nullable: true),
+                    CountedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    CountedById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_StockCountLines", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_StockCountLines_StockCounts_StockCountId",
+                        column: x => x.StockCountId,
+                        principalTable: "StockCounts",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
                 });
@@ -1481,6 +1635,27 @@ namespace Yardstick.Data.Migrations
                         name: "FK_VehicleAnswers_Vehicles_VehicleId",
                         column: x => x.VehicleId,
                         principalTable: "Vehicles",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "OwedCores",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    ReceiptLineId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    Back = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_OwedCores", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_OwedCores_ReceiptLines_ReceiptLineId",
+                        column: x => x.ReceiptLineId,
+                        principalTable: "ReceiptLines",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
                 });
@@ -2258,6 +2433,12 @@ namespace Yardstick.Data.Migrations
                 column: "TargetId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Lines_Id",
+                table: "Lines",
+                column: "Id",
+                filter: "\"CoreDeposit\" > 0 AND \"CoresReturned\" < \"Quantity\"");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Lines_JobId",
                 table: "Lines",
                 column: "JobId");
@@ -2355,6 +2536,18 @@ namespace Yardstick.Data.Migrations
                 column: "VehicleId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_OwedCores_Id",
+                table: "OwedCores",
+                column: "Id",
+                filter: "\"Back\" < \"Quantity\"");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OwedCores_ReceiptLineId",
+                table: "OwedCores",
+                column: "ReceiptLineId",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
                 name: "IX_OwnOperations_Code",
                 table: "OwnOperations",
                 column: "Code",
@@ -2364,6 +2557,28 @@ namespace Yardstick.Data.Migrations
                 name: "IX_PartCompanions_PartId",
                 table: "PartCompanions",
                 column: "PartId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PartReturnLines_PartReturnId",
+                table: "PartReturnLines",
+                column: "PartReturnId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PartReturnLines_ReceiptLineId",
+                table: "PartReturnLines",
+                column: "ReceiptLineId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PartReturns_Id",
+                table: "PartReturns",
+                column: "Id",
+                filter: "\"State\" < 3");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PartReturns_Number",
+                table: "PartReturns",
+                column: "Number",
+                unique: true);
 
             migrationBuilder.CreateIndex(
                 name: "IX_Parts_Number",
@@ -2442,6 +2657,36 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_ReceiptLines_OrderId",
+                table: "ReceiptLines",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ReceiptLines_PartId",
+                table: "ReceiptLines",
+                column: "PartId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ReceiptLines_PurchaseOrderLineId",
+                table: "ReceiptLines",
+                column: "PurchaseOrderLineId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ReceiptLines_ReceiptId",
+                table: "ReceiptLines",
+                column: "ReceiptId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Receipts_At",
+                table: "Receipts",
+                column: "At");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Receipts_PurchaseOrderId",
+                table: "Receipts",
+                column: "PurchaseOrderId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_RecordChanges_Target_TargetId_Field",
                 table: "RecordChanges",
                 columns: new[] { "Target", "TargetId", "Field" });
@@ -2478,9 +2723,30 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
-                name: "IX_StockMovements_PartId",
-                table: "StockMovements",
+                name: "IX_StockCountLines_PartId",
+                table: "StockCountLines",
                 column: "PartId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_StockCountLines_StockCountId",
+                table: "StockCountLines",
+                column: "StockCountId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_StockCounts_Id",
+                table: "StockCounts",
+                column: "Id",
+                filter: "\"PostedAt\" IS NULL AND \"DroppedAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_StockCounts_PostedAt",
+                table: "StockCounts",
+                column: "PostedAt");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_StockMovements_PartId_Id",
+                table: "StockMovements",
+                columns: new[] { "PartId", "Id" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_StoredSnapshots_OrderId",
@@ -2693,10 +2959,16 @@ namespace Yardstick.Data.Migrations
                 name: "OrderChanges");
 
             migrationBuilder.DropTable(
+                name: "OwedCores");
+
+            migrationBuilder.DropTable(
                 name: "OwnOperations");
 
             migrationBuilder.DropTable(
                 name: "PartCompanions");
+
+            migrationBuilder.DropTable(
+                name: "PartReturnLines");
 
             migrationBuilder.DropTable(
                 name: "Payments");
@@ -2744,6 +3016,9 @@ namespace Yardstick.Data.Migrations
                 name: "StageChanges");
 
             migrationBuilder.DropTable(
+                name: "StockCountLines");
+
+            migrationBuilder.DropTable(
                 name: "StockMovements");
 
             migrationBuilder.DropTable(
@@ -2783,7 +3058,13 @@ namespace Yardstick.Data.Migrations
                 name: "Jobs");
 
             migrationBuilder.DropTable(
+                name: "ReceiptLines");
+
+            migrationBuilder.DropTable(
                 name: "Parts");
+
+            migrationBuilder.DropTable(
+                name: "PartReturns");
 
             migrationBuilder.DropTable(
                 name: "PurchaseOrders");
@@ -2792,10 +3073,16 @@ namespace Yardstick.Data.Migrations
                 name: "Reminders");
 
             migrationBuilder.DropTable(
+                name: "StockCounts");
+
+            migrationBuilder.DropTable(
                 name: "Suppliers");
 
             migrationBuilder.DropTable(
                 name: "Orders");
+
+            migrationBuilder.DropTable(
+                name: "Receipts");
 
             migrationBuilder.DropTable(
                 name: "Stages");

@@ -1,0 +1,17 @@
+using Yardstick.Core.Orders;
+
+namespace Yardstick.Core.Purchasing;
+
+/// <summary>A part that is here or on the way and that nobody waits for.</summary>
+public static class LoosePart
+{
+    /// <summary>Why nobody waits for it.</summary>
+    /// <param name="order">The repair order that it was for.</param>
+    /// <param name="job">The job.</param>
+    /// <param name="line">The line.</param>
+    public static string Why(Order order, Job job, PartLine line) =>
+        order.State != OrderState.Open ? "The repair order is closed"
+        : !job.IsOn || !line.IsOn ? "Removed from the repair order"
+        : line.IsExcluded ? "Switched out of the job"
+        : "The work is not approved";
+}

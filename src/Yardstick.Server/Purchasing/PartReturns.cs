@@ -1,0 +1,206 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Inventory;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Purchasing;
+
+/// <summary>Parts and cores that go back to suppliers, from setting them aside to the credit.</summary>
+public static class PartReturns
+{
+    /// <summary>Units that go back.</summary>
+    /// <param name="ReceiptLineId">The receipt with which they came.</param>
+    /// <param name="Quantity">Units as typed; empty for all of it.</param>
+    /// <param name="Reason">Why.</param>
+    public sealed record ReturnLineRequest(long ReceiptLineId, string? Quantity, PartReturnReason Reason);
+
+    /// <summary>A new return, to one supplier.</summary>
+    /// <param name="Lines">What goes back.</param>
+    /// <param name="Note">What is the matter.</param>
+    public sealed record PartReturnRequest(IReadOnlyList<ReturnLineRequest> Lines, string? Note);
+
+    /// <summary>The supplier's authorization.</summary>
+    public sealed record AuthorizeReturnRequest(string? Authorization);
+
+    /// <summary>What the supplier gave back.</summary>
+    /// <param name="Amount">How much, as typed; empty for all that was expected.</param>
+    /// <param name="Memo">Number of their credit memo.</param>
+    public sealed record CreditReturnRequest(string? Amount, string? Memo);
+
+    /// <summary>The supplier will not take it.</summary>
+    /// <param name="Why">What they said.</param>
+    /// <param name="CameBack">It is here again and goes into stock.</param>
+    public sealed record RefuseReturnRequest(string? Why, bool CameBack);
+
+    /// <summary>The return afterwards.</summary>
+    public sealed record PartReturnChanged(long Id, long Number, PartReturnState State);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/part-returns", Begin).Asks(Permission.OrderParts).Produces<PartReturnChanged>().ProducesProblem(422);
+        api.MapPost("/part-returns/{id:long}/authorize", Authorize)
+            .Asks(Permission.OrderParts)
+            .Produces<PartReturnChanged>()
+            .ProducesProblem(422);
+        api.MapPost("/part-returns/{id:long}/send", Send).Asks(Permission.OrderParts).Produces<PartReturnChanged>().ProducesProblem(422);
+        api.MapPost("/part-returns/{id:long}/credit", Credit)
+            .Asks(Permission.OrderParts)
+            .Produces<PartReturnChanged>()
+            .ProducesProblem(422);
+        api.MapPost("/part-returns/{id:long}/refuse", Refuse)
+            .Asks(Permission.OrderParts)
+            .Produces<PartReturnChanged>()
+            .ProducesProblem(422);
+        api.MapPost("/part-returns/{id:long}/drop", Drop).Asks(Permission.OrderParts).Produces<PartReturnChanged>().ProducesProblem(422);
+    }
+
+    private static Task<IResult> Begin(PartReturnRequest request, CommandRunner commands) =>
+        commands.RunAsync<PartReturnChanged>(async work =>
+        {
+            var db = work.Db;
+            var asked = (request.Lines ?? []).DistinctBy(l => (l.ReceiptLineId, l.Reason == PartReturnReason.Core)).ToList();
+            var ids = asked.ConvertAll(l => l.ReceiptLineId);
+            var came = await db
+                .ReceiptLines.Include(l => l.Core)
+                .Where(l => ids.Contains(l.Id))
+                .Join(db.Receipts, l => l.ReceiptId, r => r.Id, (l, r) => new { Line = l, r.SupplierId })
+                .ToDictionaryAsync(x => x.Line.Id);
+            if (came.Count != ids.Distinct().Count() || came.Count == 0)
+                return new Problem("return.empty", "Choose at least one part that came.", "lines");
+            if (came.Values.Select(x => x.SupplierId).Distinct().Count() > 1)
+                return new Problem("return.suppliers", "These came from several suppliers. Write a return for each.", "lines");
+            var begun = PartReturn.Begin(
+                await db.NextNumberAsync(Counter.PartReturns),
+                came.Values.First().SupplierId,
+                request.Note,
+                work.Actor
+            );
+            if (begun.Problem is { } bad)
+                return bad;
+            var made = begun.Value;
+            foreach (var item in asked)
+            {
+                var line = came[item.ReceiptLineId].Line;
+                var before = await db.GoneBackAsync(line.Id, item.Reason == PartReturnReason.Core);
+                var units = string.IsNullOrWhiteSpace(item.Quantity) ? line.Quantity - before : Quantity.Parse(item.Quantity);
+                if (units.Problem is { } unreadable)
+                    return unreadable;
+                if (made.Add(line, units.Value, item.Reason, before).Problem is { } refused)
+                    return refused;
+                if (item.Reason == PartReturnReason.Core)
+                    line.Core!.Goes(units.Value);
+                if (await LeaveAsync(work, made, line, units.Value, item.Reason) is { } problem)
+                    return problem;
+            }
+            db.PartReturns.Add(made);
+            await db.SaveChangesAsync();
+            return Told(made);
+        });
+
+    /// <summary>What came for an order leaves it; what lies in stock stays there until it is sent, and has to be available.</summary>
+    private static async Task<Problem?> LeaveAsync(
+        CommandContext work,
+        PartReturn made,
+        ReceiptLine line,
+        Quantity units,
+        PartReturnReason reason
+    )
+    {
+        if (reason == PartReturnReason.Core)
+            return null;
+        if (line is { OrderId: { } orderId, LineId: { } lineId })
+        {
+            var broken = reason is PartReturnReason.Defective or PartReturnReason.Warranty;
+            var left = await work.OnOrderAsync<bool>(orderId, under =>
+                Task.FromResult<Result<bool>>(
+                    under.Order.TakeBack(lineId, units, made.Number, broken, work.Actor).Problem is { } problem ? problem : true
+                )
+            );
+            return left.Problem;
+        }
+        var part = line.PartId is { } id ? await work.Db.Parts.FindAsync(id) : null;
+        return part is not null && part.Free >= units
+            ? null
+            : new Problem(
+                "return.kept",
+                $"\"{line.Description}\" is sold or reserved by now: less is available than goes back.",
+                "quantity"
+            );
+    }
+
+    private static Task<IResult> Authorize(long id, AuthorizeReturnRequest request, CommandRunner commands) =>
+        ChangeAsync(id, commands, (_, made) => Task.FromResult(made.Authorize(request.Authorization)));
+
+    private static Task<IResult> Send(long id, CommandRunner commands) => ChangeAsync(id, commands, async (work, made) =>
+        {
+            if (made.Send(work.Actor.At).Problem is { } problem)
+                return problem;
+            foreach (var line in made.Lines.Where(l => l.FromStock))
+            {
+                var part = (await work.Db.Parts.FindAsync(line.PartId))!;
+                var source = new StockSource(MovementDocument.PartReturn, made.Id);
+                work.Db.StockMovements.Add(part.Move(StockMovementKind.SupplierReturn, -line.Quantity, source, work.Actor));
+            }
+            return Result.Done;
+        });
+
+    private static Task<IResult> Credit(long id, CreditReturnRequest request, CommandRunner commands) =>
+        ChangeAsync(id, commands, (work, made) => Task.FromResult(made.Credit(request.Amount, request.Memo, work.Actor.At)));
+
+    private static Task<IResult> Refuse(long id, RefuseReturnRequest request, CommandRunner commands) =>
+        ChangeAsync(id, commands, async (work, made) =>
+        {
+            var sent = made.State == PartReturnState.Sent;
+            if (made.Refuse(request.Why, work.Actor.At).Problem is { } problem)
+                return problem;
+            if (request.CameBack)
+                await IntoStockAsync(work, made, l => sent || !l.FromStock);
+            return Result.Done;
+        });
+
+    private static Task<IResult> Drop(long id, CommandRunner commands) => ChangeAsync(id, commands, async (work, made) =>
+        {
+            if (made.Drop(work.Actor.At).Problem is { } problem)
+                return problem;
+            foreach (var line in made.Lines.Where(l => l.Reason == PartReturnReason.Core))
+                (await work.Db.OwedCores.SingleAsync(c => c.ReceiptLineId == line.ReceiptLineId)).Goes(-line.Quantity);
+            await IntoStockAsync(work, made, l => !l.FromStock);
+            return Result.Done;
+        });
+
+    private static async Task IntoStockAsync(CommandContext work, PartReturn made, Func<PartReturnLine, bool> which)
+    {
+        var stocked = new List<Core.Catalog.Part>();
+        foreach (var line in made.Lines.Where(l => l.Reason != PartReturnReason.Core && which(l)))
+        {
+            var part = await EndOrder.StockedAsync(work.Db, line.PartId, line.PartNumber, () =>
+                Core.Catalog.Part.Of(line.PartNumber, line.Description).Value
+            );
+            if (!part.Ok)
+                continue;
+            var source = new StockSource(MovementDocument.PartReturn, made.Id);
+            work.Db.StockMovements.Add(part.Value.Receive(StockMovementKind.Receipt, line.Quantity, line.UnitCredit, source, work.Actor));
+            stocked.Add(part.Value);
+        }
+        await work.Db.SaveChangesAsync();
+        await work.Db.GiveOutAsync(stocked);
+    }
+
+    private static Task<IResult> ChangeAsync(long id, CommandRunner commands, Func<CommandContext, PartReturn, Task<Result>> change) =>
+        commands.RunAsync<PartReturnChanged>(async work =>
+        {
+            if (await work.Db.PartReturns.Include(r => r.Lines).FirstOrDefaultAsync(r => r.Id == id) is not { } made)
+                return Gone.PartReturn;
+            var changed = await change(work, made);
+            return changed.Problem is { } problem ? problem : Told(made);
+        });
+
+    private static PartReturnChanged Told(PartReturn made) => new(made.Id, made.Number, made.State);
+}
