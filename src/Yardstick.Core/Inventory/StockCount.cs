@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Values;
 
@@ -9,6 +10,12 @@ namespace Yardstick.Core.Inventory;
 /// </summary>
 public class StockCount
 {
+    /// <summary>C-2 lies before C-10.</summary>
+    private static readonly StringComparer AsOnTheShelf = StringComparer.Create(
+        CultureInfo.InvariantCulture,
+        CompareOptions.NumericOrdering | CompareOptions.IgnoreCase
+    );
+
     /// <summary>Key.</summary>
     public long Id { get; init; }
 
@@ -54,7 +61,7 @@ public class StockCount
             StartedById = actor.StaffId,
         };
         count.Lines.AddRange(
-            parts.OrderBy(p => p.Bin, StringComparer.Ordinal).ThenBy(p => p.Number, StringComparer.Ordinal).Select(StockCountLine.Of)
+            parts.OrderBy(p => p.Bin, AsOnTheShelf).ThenBy(p => p.Number, StringComparer.Ordinal).Select(StockCountLine.Of)
         );
         return count;
     }

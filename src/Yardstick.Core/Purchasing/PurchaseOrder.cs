@@ -369,8 +369,8 @@ public class PurchaseOrder
 
     private static string Missed(int lines, bool all) =>
         all ? "The supplier can't fill this order. Choose another part or supplier, or remove the line."
-        : lines == 1 ? "One part will not come. Replace it, or remove it from its repair order."
-        : $"{lines} parts will not come. Replace them, or remove them from their repair orders.";
+        : lines == 1 ? "One part will not come. Replace it where it is needed."
+        : $"{lines} parts will not come. Replace them where they are needed.";
 
     /// <summary>What the state is called.</summary>
     public static string StateName(PurchaseOrderState state) =>

@@ -49,6 +49,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
         var numbers = await new DemoHistory(this).MakeAsync();
         await new DemoToday(this, numbers).MakeAsync();
         await StockAsync();
+        await DemoParts.AddAsync(this);
         await DemoExtras.AddAsync(this);
     }
 

@@ -1,5 +1,6 @@
 import Drawer from '@mui/material/Drawer';
 import type { KeyboardEvent, ReactNode } from 'react';
+import './panel.css';
 
 interface Props {
   title: string;

@@ -9,6 +9,7 @@ import { useMay, useRefresh } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
+import '../../ui/parts.css';
 import styles from './StockPage.module.css';
 
 type Row = Schemas['ReorderRow'];

@@ -8,7 +8,7 @@ import { SaveCsv } from '../../ui/SaveCsv';
 import { NeededList } from './NeededList';
 import { OrderPanel } from './OrderPanel';
 import { PurchaseCard } from './PurchaseCard';
-import './parts.css';
+import '../../ui/parts.css';
 
 type Ordering = { supplier: Schemas['SupplierView']; lines: Schemas['NeededPartView'][] };
 

@@ -11,7 +11,7 @@ import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { ReturnPanel } from './ReturnPanel';
 import { ReturnCard } from './ReturnCard';
-import './parts.css';
+import '../../ui/parts.css';
 
 type Core = Schemas['CoreOwedView'];
 type Loose = Schemas['LoosePartView'];
@@ -118,6 +118,15 @@ export default function ReturnsPage() {
             <h2>Cores charged to customers</h2>
           </header>
           <table className="list">
+            <thead>
+              <tr>
+                <th>Order</th>
+                <th>Customer</th>
+                <th>Part</th>
+                <th className="right">Cores</th>
+                <th className="right">Core charge</th>
+              </tr>
+            </thead>
             <tbody>
               {customerCores.map((core) => (
                 <tr key={`${core.orderId}${core.description}`}>
