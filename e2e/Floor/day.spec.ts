@@ -111,16 +111,24 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await expect(counter.getByRole('row', { name: /SLC 101/ })).toBeVisible();
   await accessible(counter, 'parts');
   // Another car's part is needed too; it is left for later.
+  await counter.getByRole('button', { name: 'Order 2 parts…' }).focus();
+  await counter.keyboard.press('Enter');
+  await expect(counter.getByText(/available/).first()).toBeVisible();
+  await accessible(counter, 'ordering', '[aria-label="Order from Harbor Parts"]');
   await counter.getByLabel('Order Valve cover gasket set').focus();
   await counter.keyboard.press('Space');
-  await counter.getByRole('button', { name: 'Order 1 part from Harbor Parts' }).focus();
+  await counter.getByRole('button', { name: 'Place order for 1 part' }).focus();
   await counter.keyboard.press('Enter');
   await expect(counter.getByRole('status').filter({ hasText: 'Harbor Parts confirmed' })).toBeVisible();
   const purchase = counter.locator('.purchase').filter({ hasText: 'SLC 101' });
   await expect(purchase).toContainText('expected today');
   await purchase.getByRole('button', { name: 'Receive…' }).focus();
   await counter.keyboard.press('Enter');
-  await expect(purchase.getByLabel('Quantity of Regulator 14V')).toBeFocused();
+  // A scanner types the number and Enter; one more Enter keeps what came.
+  await expect(purchase.getByLabel('Scan or type a part number')).toBeFocused();
+  await counter.keyboard.type('vr14');
+  await counter.keyboard.press('Enter');
+  await expect(purchase.getByText('Regulator 14V: 1 of 1')).toBeVisible();
   await counter.keyboard.press('Enter');
   const ready = counter.getByRole('button', { name: 'Mark ready for technician' });
   await ready.focus();
@@ -227,7 +235,9 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   await writeUpByKeys(counter, 'Rask', 'SLC 202');
   const order = orderIdOf(counter);
   await counter.goto('/parts');
-  await counter.getByRole('button', { name: /from Harbor Parts/ }).click();
+  await counter.getByRole('button', { name: /Order \d parts?…/ }).first().click();
+  await expect(counter.getByText('You can order all the same')).toBeVisible();
+  await counter.getByRole('button', { name: /Place order/ }).click();
   const purchase = counter.locator('.purchase').filter({ hasText: 'SLC 202' });
   await expect(purchase).toContainText('Harbor Parts answered with an error (500)');
   await expect(purchase).toContainText('Or call');

@@ -211,7 +211,7 @@ export function OrderPanel({ supplier, lines, onClose }: Props) {
           </Button>
           <span className="grow" />
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={busy || chosen.length === 0}>
+          <Button type="submit" variant="contained" autoFocus disabled={busy || chosen.length === 0}>
             {buttonWords(receipt !== null, chosen.length)}
           </Button>
         </div>

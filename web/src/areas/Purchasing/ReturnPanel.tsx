@@ -69,7 +69,7 @@ export function ReturnPanel({ onClose }: { onClose: () => void }) {
                     <input
                       type="checkbox"
                       className="tick-box"
-                      aria-label={`Return ${one.description}`}
+                      aria-label={`Return ${one.description}, ${one.partNumber}`}
                       checked={mine !== undefined}
                       disabled={other}
                       onChange={() => toggle(one)}
