@@ -86,6 +86,24 @@ test('the day of a parts person: low stock ordered, partly filled, received by s
   await expect(made).toContainText('11.60 of 12.10 credited');
   await accessible(wen, 'returns and cores');
 
+  // The bill asks for more than came: what was not received is disputed.
+  await wen.getByRole('link', { name: 'Bills' }).click();
+  await accessible(wen, 'supplier bills');
+  await wen.getByRole('button', { name: 'Enter a bill…' }).click();
+  await wen.getByLabel('Bill number').fill('HB-88001');
+  await wen.getByLabel('Bill Air filter, AF-384').check();
+  await wen.getByLabel('Billed of Air filter, AF-384').fill('3');
+  await wen.getByLabel('Freight').fill('4.50');
+  await accessible(wen, 'entering a bill', `[aria-label="Supplier's bill"]`);
+  await wen.getByRole('button', { name: 'Enter bill' }).click();
+  await expect(wen.getByRole('status').filter({ hasText: 'Bill HB-88001: 28.70 to pay, 12.10 disputed.' })).toBeVisible();
+  await owner.goto('/parts/bills');
+  const bill = owner.locator('.purchase').filter({ hasText: 'HB-88001' });
+  await bill.getByRole('button', { name: 'Mark paid…' }).click();
+  await owner.keyboard.type('Check 1180');
+  await owner.keyboard.press('Enter');
+  await expect(bill).toContainText('Check 1180');
+
   // The stock page knows every step of it.
   await wen.getByRole('link', { name: 'Stock', exact: true }).click();
   await wen.getByLabel('Find in stock').fill('AF-384');

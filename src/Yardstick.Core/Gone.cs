@@ -39,6 +39,9 @@ public static class Gone
     /// <summary>No count of stock.</summary>
     public static readonly Problem StockCount = new("count.gone", "This count no longer exists. Reload the page.");
 
+    /// <summary>No supplier's bill.</summary>
+    public static readonly Problem SupplierBill = new("bill.gone", "This bill no longer exists. Reload the page.");
+
     /// <summary>No return to a supplier.</summary>
     public static readonly Problem PartReturn = new("return.gone", "This return no longer exists. Reload the page.");
 

@@ -176,6 +176,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Parts in counts of stock.</summary>
     public DbSet<StockCountLine> StockCountLines => Set<StockCountLine>();
 
+    /// <summary>Suppliers' bills.</summary>
+    public DbSet<SupplierBill> SupplierBills => Set<SupplierBill>();
+
     /// <summary>Cores that go back to suppliers.</summary>
     public DbSet<OwedCore> OwedCores => Set<OwedCore>();
 

@@ -104,6 +104,7 @@ public static class Api
         ReceiptLabels.Map(api);
         PartReturns.Map(api);
         ReturnsView.Map(api);
+        SupplierBills.Map(api);
         StockList.Map(api);
         StockCard.Map(api);
         ReorderList.Map(api);

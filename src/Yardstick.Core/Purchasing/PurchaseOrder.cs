@@ -21,7 +21,7 @@ public class PurchaseOrder
     public PurchaseOrderState State { get; internal set; }
 
     /// <summary>Sent with every try, so that the supplier takes it once.</summary>
-    public Guid IdempotencyKey { get; init; }
+    public Guid IdempotencyKey { get; internal set; }
 
     /// <summary>The supplier's own reference. Of one with a service its status depends on it, and nobody types over it.</summary>
     public string SupplierReference { get; internal set; } = "";
@@ -52,6 +52,9 @@ public class PurchaseOrder
 
     /// <summary>Bought and paid in cash at the counter of the supplier.</summary>
     public bool PaidInCash { get; init; }
+
+    /// <summary>What the supplier could not cancel any more, in words; empty where nothing was asked for in vain.</summary>
+    public string CancelAnswer { get; internal set; } = "";
 
     /// <summary>Its electronic supplier is to be asked to cancel lines, UTC; null where nothing is asked.</summary>
     public Instant? CancelAskedAt { get; internal set; }
@@ -128,7 +131,8 @@ public class PurchaseOrder
         CancelAskedAt = null;
         Settle();
         if (late.Count > 0)
-            Trouble = $"{supplier} can't cancel {string.Join(", ", late)}: it is on its way. Receive it, then return it.";
+            CancelAnswer = $"{supplier} can't cancel {string.Join(", ", late)}: it is on its way. Receive it, then return it.";
+        Trouble = IsOpen ? CancelAnswer : "";
     }
 
     /// <summary>All that was still to come is here, was called off or refused: the order is done.</summary>
@@ -354,7 +358,7 @@ public class PurchaseOrder
         if (SupplierReference.Length == 0)
             SupplierReference = said.Reference;
         ExpectedAt = said.ExpectedAt ?? ExpectedAt;
-        Trouble = "";
+        Trouble = CancelAnswer;
         foreach (var line in Lines)
         {
             if (said.Lines.FirstOrDefault(l => l.LineId == line.Id) is { } answer)

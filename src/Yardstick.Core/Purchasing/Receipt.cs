@@ -72,6 +72,7 @@ public class Receipt
             UnitCost = unitCost,
             OrderedCost = line.UnitCost,
             CoreEach = line.CoreEach,
+            Billed = PaidInCash ? quantity : Quantity.Zero,
         };
         if (line.CoreEach > UnitPrice.Zero)
             came.Core = new OwedCore { Quantity = quantity };

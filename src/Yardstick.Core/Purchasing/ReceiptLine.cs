@@ -1,8 +1,9 @@
+using System.Linq.Expressions;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Purchasing;
 
-/// <summary>Units of a part that came.</summary>
+/// <summary>Units of a part that came. Only how many of them are billed changes.</summary>
 public class ReceiptLine
 {
     /// <summary>Key.</summary>
@@ -40,6 +41,18 @@ public class ReceiptLine
 
     /// <summary>Core charge each; zero for none.</summary>
     public UnitPrice CoreEach { get; init; }
+
+    /// <summary>Units of them that a supplier's bill is there for, or that were paid in cash.</summary>
+    public Quantity Billed { get; internal set; }
+
+    /// <summary>Some are not billed yet.</summary>
+    public static readonly Expression<Func<ReceiptLine, bool>> IsUnbilled = line => line.Billed < line.Quantity;
+
+    /// <summary>Units that are not billed yet.</summary>
+    public Quantity Unbilled => Quantity - Billed;
+
+    /// <summary>Units are billed.</summary>
+    internal void Bill(Quantity units) => Billed += units;
 
     /// <summary>Their cores that go back to the supplier; null where none were charged.</summary>
     public OwedCore? Core { get; internal set; }

@@ -19,6 +19,7 @@ public static class RightWords
         [Permission.SeeParts] = "See needed parts and purchase orders",
         [Permission.OrderParts] = "Order and receive parts",
         [Permission.CorrectStock] = "Correct stock, post counts, receive what was not expected",
+        [Permission.PaySuppliers] = "Mark supplier bills paid",
         [Permission.PlanWork] = "Plan work and move vehicles between stages",
         [Permission.Work] = "Work on the Bench: clock, findings",
         [Permission.PostInvoices] = "Post invoices",

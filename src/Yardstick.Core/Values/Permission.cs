@@ -39,6 +39,9 @@ public enum Permission
     /// <summary>Correct stock, post counts, receive what was not to come.</summary>
     CorrectStock,
 
+    /// <summary>Mark suppliers' bills paid.</summary>
+    PaySuppliers,
+
     /// <summary>Plan work and move cars between stages.</summary>
     PlanWork,
 

@@ -95,7 +95,11 @@ internal static class DemoCatalog
                         CoreEach = new(kind.Core),
                         OnHand = new(onHand),
                         LowestLevel = new(everyday ? 4 : 0),
-                        FillLevel = new(everyday ? 12 : kind.Category == "brake" && v < 2 ? 2 : 0),
+                        FillLevel = new(
+                            everyday ? 12
+                            : kind.Category == "brake" && v < 2 ? 2
+                            : 0
+                        ),
                         PackSize = new(kind.Category is "bulb" or "plug" ? 4 : 1),
                         Unit = UnitOf(kind.Description),
                         Everyday = everyday && kind.Category is not "filter" && kind.Category is not "plug",

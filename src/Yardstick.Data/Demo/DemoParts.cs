@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Inventory;
@@ -25,6 +26,8 @@ internal static class DemoParts
         PurchaseOrder Buy(Supplier supplier, string code, string reference, int minutesAgo, int expectedIn, params PartWanted[] wanted)
         {
             var order = PurchaseOrder.Place(next.Next++, supplier, wanted, Wen(minutesAgo)).Value;
+            // The same demo is made the same.
+            order.IdempotencyKey = new Guid((int)order.Number, 7, 7, [1, 2, 3, 4, 5, 6, 7, 9]);
             db.PurchaseOrders.Add(order);
             db.SaveChanges();
             var expected = shop.UtcNow.PlusMinutes(expectedIn);
@@ -37,21 +40,14 @@ internal static class DemoParts
                 )
             );
             shop.OutsideOrders.Add(
-                new OutsideOrder(
-                    code,
-                    order.IdempotencyKey.ToString(),
-                    reference,
-                    order.Number,
-                    order.CreatedAt,
-                    expected,
-                    "confirmed"
-                )
+                new OutsideOrder(code, order.IdempotencyKey.ToString(), reference, order.Number, order.CreatedAt, expected, "confirmed")
             );
             return order;
         }
 
         // Filters and an alternator for the shelf came this morning; one of them does not fit what it was bought for.
-        var withCore = parts.Find(p => p.CoreEach > UnitPrice.Zero && p.Category != "battery") ?? parts.First(p => p.CoreEach > UnitPrice.Zero);
+        var withCore = parts.Find(p => p.CoreEach > UnitPrice.Zero && p.Category != "battery")
+            ?? parts.First(p => p.CoreEach > UnitPrice.Zero);
         var filters = parts.Where(p => p.Category == "filter").Take(2).ToList();
         var came = Buy(
             suppliers[0],
@@ -71,18 +67,22 @@ internal static class DemoParts
         db.PartReturns.Add(back);
         (await db.Counters.SingleAsync(c => c.Name == Counter.PartReturns)).Next = 102;
 
+        // Their bill for the filters is here, one of them dearer than it was received at.
+        var bill = SupplierBill.Enter(Harbor, false, new("HB-77120", "", "", "6.50", ""), shop.Shop.Local(Wen(40).At), Wen(40)).Value;
+        foreach (var received in await db.ReceiptLines.OrderBy(l => l.Id).Take(2).ToListAsync())
+            bill.Add(
+                received,
+                "",
+                received.Id == wrong.Id ? (received.UnitCost.Value + 0.40m).ToString("0.00", CultureInfo.InvariantCulture) : "",
+                accepts: false
+            );
+        db.SupplierBills.Add(bill);
+
         // For the shelf, on its way: one part comes later, one is no longer made.
         var others = parts.Where(p => p.WithdrawnAt is null && p.Category is "brake" or "belt" or "bulb").Take(3).ToList();
         if (others.Count == 3)
         {
-            var coming = Buy(
-                suppliers[1],
-                "northline",
-                "NL-39910",
-                190,
-                60 * 4,
-                [.. others.Select(p => PartWanted.For(p, new(4)))]
-            );
+            var coming = Buy(suppliers[1], "northline", "NL-39910", 190, 60 * 4, [.. others.Select(p => PartWanted.For(p, new(4)))]);
             coming.Answered(
                 new SupplierAnswer(
                     "NL-39910",
@@ -126,7 +126,8 @@ internal static class DemoParts
         db.SaveChanges();
         foreach (var part in lying)
         {
-            var there = part.Free > Quantity.One && part == lying.Find(p => p.Free > Quantity.One) ? part.OnHand - Quantity.One : part.OnHand;
+            var there =
+                part.Free > Quantity.One && part == lying.Find(p => p.Free > Quantity.One) ? part.OnHand - Quantity.One : part.OnHand;
             count.Counted(part.Id, Quantity.Max(there, Quantity.Zero).ToString(), part, actor);
         }
         db.StockMovements.AddRange(count.Post(lying.ToDictionary(p => p.Id), "One box empty", actor).Value);

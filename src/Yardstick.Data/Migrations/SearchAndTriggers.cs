@@ -12,7 +12,7 @@ public class SearchAndTriggers : Migration
     private static readonly string[] AppendOnly =
     [
         "Decisions", "OrderChanges", "StageChanges", "Payments", "Invoices", "StockMovements", "SignIns", "RecordChanges",
-        "VehicleTransfers", "PolicyVersions", "Receipts", "ReceiptLines", "CheckInSheets", "StoredSnapshots", "CeilingExceptions", "MessagingConsents",
+        "VehicleTransfers", "PolicyVersions", "Receipts", "CheckInSheets", "StoredSnapshots", "CeilingExceptions", "MessagingConsents",
     ];
 
     /// <inheritdoc />

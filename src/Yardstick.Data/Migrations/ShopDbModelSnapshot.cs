@@ -1650,6 +1650,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("Document", "DocumentId");
+
                     b.HasIndex("PartId", "Id");
 
                     b.ToTable("StockMovements");
@@ -2685,6 +2687,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("ById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("CancelAnswer")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("CancelAskedAt")
                         .HasColumnType("TEXT");
 
@@ -2854,6 +2860,9 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Billed")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("CoreEach")
                         .HasColumnType("INTEGER");
 
@@ -2890,6 +2899,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("Id")
+                        .HasFilter("\"Billed\" < \"Quantity\"");
 
                     b.HasIndex("OrderId");
 
@@ -2956,6 +2968,136 @@ namespace Yardstick.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("Suppliers");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBill", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("BilledOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("DueOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("EnteredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<DateTime?>("PaidAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PaidHow")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SupplierId")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Disputed", "Yardstick.Core.Purchasing.SupplierBill.Disputed#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Freight", "Yardstick.Core.Purchasing.SupplierBill.Freight#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Tax", "Yardstick.Core.Purchasing.SupplierBill.Tax#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Total", "Yardstick.Core.Purchasing.SupplierBill.Total#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Id")
+                        .HasFilter("\"PaidAt\" IS NULL");
+
+                    b.HasIndex("PaidAt");
+
+                    b.HasIndex("SupplierId", "Number")
+                        .IsUnique();
+
+                    b.ToTable("SupplierBills");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBillLine", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AcceptedCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Description")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Matched")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PartNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Quantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ReceiptLineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ReceivedCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("SupplierBillId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UnitCost")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "ToCostOfSales", "Yardstick.Core.Purchasing.SupplierBillLine.ToCostOfSales#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ReceiptLineId");
+
+                    b.HasIndex("SupplierBillId");
+
+                    b.ToTable("SupplierBillLine");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBranch", b =>
@@ -4457,6 +4599,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBillLine", b =>
+                {
+                    b.HasOne("Yardstick.Core.Purchasing.SupplierBill", null)
+                        .WithMany("Lines")
+                        .HasForeignKey("SupplierBillId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBranch", b =>
                 {
                     b.HasOne("Yardstick.Core.Purchasing.Supplier", null)
@@ -4600,6 +4751,11 @@ namespace Yardstick.Data.Migrations
             modelBuilder.Entity("Yardstick.Core.Purchasing.Supplier", b =>
                 {
                     b.Navigation("Branches");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBill", b =>
+                {
+                    b.Navigation("Lines");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Vehicles.Vehicle", b =>

@@ -11,6 +11,8 @@ internal sealed class PurchasingMapping
         IEntityTypeConfiguration<PurchaseOrderLine>,
         IEntityTypeConfiguration<Receipt>,
         IEntityTypeConfiguration<ReceiptLine>,
+        IEntityTypeConfiguration<SupplierBill>,
+        IEntityTypeConfiguration<SupplierBillLine>,
         IEntityTypeConfiguration<OwedCore>,
         IEntityTypeConfiguration<PartReturn>,
         IEntityTypeConfiguration<PartReturnLine>
@@ -56,10 +58,35 @@ internal sealed class PurchasingMapping
     public void Configure(EntityTypeBuilder<ReceiptLine> builder)
     {
         builder.Ignore(l => l.IsStock);
+        builder.Ignore(l => l.Unbilled);
+        builder.HasIndex(l => l.Id).HasFilter("\"Billed\" < \"Quantity\"");
         builder.HasOne(l => l.Core).WithOne().HasForeignKey<OwedCore>(c => c.ReceiptLineId);
         builder.HasIndex(l => l.PurchaseOrderLineId);
         builder.HasIndex(l => l.OrderId);
         builder.HasIndex(l => l.PartId);
+    }
+
+    public void Configure(EntityTypeBuilder<SupplierBill> builder)
+    {
+        builder.ComplexProperty(b => b.Freight);
+        builder.ComplexProperty(b => b.Tax);
+        builder.ComplexProperty(b => b.Total);
+        builder.ComplexProperty(b => b.Disputed);
+        builder.Ignore(b => b.Payable);
+        builder.Property(b => b.Number).UseCollation("NOCASE");
+        builder.HasIndex(b => new { b.SupplierId, b.Number }).IsUnique();
+        builder.HasIndex(b => b.Id).HasFilter("\"PaidAt\" IS NULL");
+        builder.HasIndex(b => b.PaidAt);
+        builder.HasMany(b => b.Lines).WithOne().HasForeignKey(l => l.SupplierBillId);
+    }
+
+    public void Configure(EntityTypeBuilder<SupplierBillLine> builder)
+    {
+        builder.ComplexProperty(l => l.ToCostOfSales);
+        builder.Ignore(l => l.Amount);
+        builder.Ignore(l => l.Disputed);
+        builder.Ignore(l => l.PriceDifference);
+        builder.HasIndex(l => l.ReceiptLineId);
     }
 
     public void Configure(EntityTypeBuilder<OwedCore> builder)

@@ -85,7 +85,7 @@ internal sealed class TopicsOfRows(DbContext db)
             Attendance => [One(TopicKind.Floor)],
             PurchaseOrder p => [One(TopicKind.Parts), One(TopicKind.Floor), .. p.Lines.SelectMany(l => OfOrder(l.OrderId))],
             PurchaseOrderLine l => [One(TopicKind.Parts), One(TopicKind.Floor), .. OfOrder(l.OrderId)],
-            Receipt or ReceiptLine => [One(TopicKind.Parts)],
+            Receipt or ReceiptLine or SupplierBill or PartReturn or OwedCore => [One(TopicKind.Parts)],
             Part p => [One(TopicKind.Stock, p.Id), One(TopicKind.Parts), One(TopicKind.Catalog)],
             StockMovement m => [One(TopicKind.Stock, m.PartId), One(TopicKind.Parts)],
             Supplier or SupplierBranch => [One(TopicKind.Setup), One(TopicKind.Parts)],

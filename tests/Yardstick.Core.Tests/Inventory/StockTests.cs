@@ -166,7 +166,18 @@ public class StockTests
     [Fact]
     public void A_shelf_is_counted_in_the_order_in_which_it_stands()
     {
-        Part[] parts = [.. new[] { "C-10", "C-2", "C-1" }.Select((bin, i) => new Part { Id = i, Number = "P", Bin = bin })];
+        Part[] parts =
+        [
+            .. new[] { "C-10", "C-2", "C-1" }.Select(
+                (bin, i) =>
+                    new Part
+                    {
+                        Id = i,
+                        Number = "P",
+                        Bin = bin,
+                    }
+            ),
+        ];
         Assert.Equal([2, 1, 0], StockCount.Begin("C", parts, new HashSet<long>(), Mina).Value.Lines.Select(l => l.PartId));
     }
 

@@ -17,7 +17,17 @@ public class StockTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var part = (await ingrid.PostAsync("catalog-parts", new { number, description = $"Part {number}" })).Id();
         var version = 1;
         foreach (var (field, value) in new[] { ("unitCost", cost), ("bin", bin) })
-            version = (await ingrid.PostAsync($"catalog-parts/{part}", new { field, value, version }))["version"]!.GetValue<int>();
+            version = (
+                await ingrid.PostAsync(
+                    $"catalog-parts/{part}",
+                    new
+                    {
+                        field,
+                        value,
+                        version,
+                    }
+                )
+            )["version"]!.GetValue<int>();
         if (onHand != "0")
             await ingrid.PostAsync($"stock/{part}/correct", new { onHand, reason = "There from the start" });
         return part;
@@ -27,7 +37,17 @@ public class StockTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         var (order, job) = await mina.WriteUpAsync();
         await mina.HeaderAsync(order, "promisedAt", promised);
-        var line = (await mina.PostAsync($"orders/{order}/take", new { kind = "Stock", id = part, jobId = job }))["lineIds"]![0]!.GetValue<long>();
+        var line = (
+            await mina.PostAsync(
+                $"orders/{order}/take",
+                new
+                {
+                    kind = "Stock",
+                    id = part,
+                    jobId = job,
+                }
+            )
+        )["lineIds"]![0]!.GetValue<long>();
         await mina.PostAsync(
             $"orders/{order}/lines/{line}",
             new
@@ -64,7 +84,10 @@ public class StockTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var moved = await wen.PostAsync("stock/reserved", new { fromLineId = lateLine, toLineId = earlyLine });
         Assert.Equal(1, Figure(moved, "quantity"));
         Assert.Equal("In stock, reserved", (await mina.LineAsync(early, earlyLine)).Text("state"));
-        Assert.Equal("stock.notKept", (await wen.RefusedAsync("stock/reserved", new { fromLineId = lateLine, toLineId = earlyLine })).Text("code"));
+        Assert.Equal(
+            "stock.notKept",
+            (await wen.RefusedAsync("stock/reserved", new { fromLineId = lateLine, toLineId = earlyLine })).Text("code")
+        );
         var card = await wen.GetAsync($"stock/{part}");
         Assert.Equal([2m, 2m], card.List("keptFor").Select(k => Figure(k!, "quantity")));
         // Switched out, what was kept goes on to the one that waits.
@@ -97,7 +120,10 @@ public class StockTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await wen.PostAsync($"stock-counts/{count}/post", new { reason = "Two missing" });
         var card = await wen.GetAsync($"stock/{part}");
         Assert.Equal(4, Figure(card["part"]!, "onHand"));
-        Assert.Equal(($"Count {count}", "Two missing"), (card.List("movements")[0]!.Text("document"), card.List("movements")[0]!.Text("reason")));
+        Assert.Equal(
+            ($"Count {count}", "Two missing"),
+            (card.List("movements")[0]!.Text("document"), card.List("movements")[0]!.Text("reason"))
+        );
         Assert.Equal("count.closed", (await wen.RefusedAsync($"stock-counts/{count}/post", new { })).Text("code"));
     }
 
@@ -110,9 +136,18 @@ public class StockTests(ShopFixture shop) : IClassFixture<ShopFixture>
         foreach (var (field, value) in new[] { ("lowestLevel", "2"), ("fillLevel", "9"), ("packSize", "4") })
         {
             var version = (await ingrid.GetAsync($"catalog-parts/{part}"))["version"]!.GetValue<int>();
-            await ingrid.PostAsync($"catalog-parts/{part}", new { field, value, version });
+            await ingrid.PostAsync(
+                $"catalog-parts/{part}",
+                new
+                {
+                    field,
+                    value,
+                    version,
+                }
+            );
         }
-        async Task<JsonNode?> ProposedAsync() => (await wen.GetAsync("stock/reorder")).AsArray().FirstOrDefault(r => r!["part"]!.Id() == part);
+        async Task<JsonNode?> ProposedAsync() =>
+            (await wen.GetAsync("stock/reorder")).AsArray().FirstOrDefault(r => r!["part"]!.Id() == part);
         Assert.Equal(8, Figure((await ProposedAsync())!, "quantity"));
         var purchase = (
             await wen.PostAsync("purchase-orders", new { supplierId = 1, stock = new[] { new { partId = part, quantity = "8" } } })
@@ -123,11 +158,22 @@ public class StockTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await wen.PostAsync($"purchase-orders/{purchase}/receive", new { lines = new[] { new { id = line.Id(), unitCost = "5.25" } } });
         var row = (await wen.GetAsync("stock?text=RO-1")).List("parts").Single()!;
         // (2 × 4 + 8 × 5.25) / 10
-        Assert.Equal((10m, 5m, 5.25m, 50m), (Figure(row, "onHand"), Figure(row, "averageCost"), Figure(row, "lastCost"), Figure(row, "value")));
+        Assert.Equal(
+            (10m, 5m, 5.25m, 50m),
+            (Figure(row, "onHand"), Figure(row, "averageCost"), Figure(row, "lastCost"), Figure(row, "value"))
+        );
 
         // Two of them go back: they leave when they are picked up, at the average.
         var came = (await wen.GetAsync("part-returns/returnable?text=RO-1")).AsArray().Single()!;
-        var back = new[] { new { receiptLineId = came.Number("receiptLineId"), quantity = "2", reason = "Spare" } };
+        var back = new[]
+        {
+            new
+            {
+                receiptLineId = came.Number("receiptLineId"),
+                quantity = "2",
+                reason = "Spare",
+            },
+        };
         var made = (await wen.PostAsync("part-returns", new { lines = back })).Id();
         Assert.Equal(10, Figure((await wen.GetAsync($"stock/{part}"))["part"]!, "onHand"));
         await wen.PostAsync($"part-returns/{made}/send");

@@ -155,7 +155,11 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var waiting = await PurchaseAsync(wen, purchase);
         Assert.True(waiting.List("lines")[0]!["cancelling"]!.GetValue<bool>());
         await shop.MoodAsync("harbor", "ok");
-        Assert.Contains("can't cancel Bushing", (await wen.PostAsync($"purchase-orders/{purchase}/send")).Text("trouble"), StringComparison.Ordinal);
+        Assert.Contains(
+            "can't cancel Bushing",
+            (await wen.PostAsync($"purchase-orders/{purchase}/send")).Text("trouble"),
+            StringComparison.Ordinal
+        );
         Assert.True((await PurchaseAsync(wen, purchase)).List("lines")[0]!["awaited"]!.GetValue<bool>());
         Assert.NotEqual(0, order);
     }
@@ -166,7 +170,17 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var wen = await shop.SignInAsync("wen");
         using var mina = await shop.SignInAsync("mina");
         var (order, _, line) = await ApprovedAsync(mina, "CA-1");
-        var bought = (await wen.PostAsync("purchase-orders/bought", new { supplierId = 1, lineIds = new[] { line }, receipt = "88-1207" })).Id();
+        var bought = (
+            await wen.PostAsync(
+                "purchase-orders/bought",
+                new
+                {
+                    supplierId = 1,
+                    lineIds = new[] { line },
+                    receipt = "88-1207",
+                }
+            )
+        ).Id();
         var purchase = await PurchaseAsync(wen, bought);
         Assert.Equal((true, "88-1207"), (purchase["paidInCash"]!.GetValue<bool>(), purchase.Text("supplierReference")));
         var extras = new[]
@@ -198,7 +212,15 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await wen.HandedOverAsync(purchase);
         await wen.PostAsync($"purchase-orders/{purchase}/receive", new { });
         var came = (await wen.GetAsync("part-returns/returnable?text=RT-1")).AsArray().Single()!;
-        var lines = new[] { new { receiptLineId = came.Number("receiptLineId"), quantity = "3", reason = "Wrong" } };
+        var lines = new[]
+        {
+            new
+            {
+                receiptLineId = came.Number("receiptLineId"),
+                quantity = "3",
+                reason = "Wrong",
+            },
+        };
         Assert.Equal("return.tooMany", (await wen.RefusedAsync("part-returns", new { lines })).Text("code"));
         var some = new[] { lines[0] with { quantity = "1" } };
         var made = (await wen.PostAsync("part-returns", new { lines = some, note = "For the older model" })).Id();
@@ -208,7 +230,10 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await wen.PostAsync($"part-returns/{made}/send");
         await wen.PostAsync($"part-returns/{made}/credit", new { amount = "17", memo = "CM-3" });
         var shown = (await wen.GetAsync("part-returns")).List("returns").Single(r => r!.Id() == made)!;
-        Assert.Equal(("Credited", 18.40m, 17m), (shown.Text("stateText"), shown["expected"]!.GetValue<decimal>(), shown["credited"]!.GetValue<decimal>()));
+        Assert.Equal(
+            ("Credited", 18.40m, 17m),
+            (shown.Text("stateText"), shown["expected"]!.GetValue<decimal>(), shown["credited"]!.GetValue<decimal>())
+        );
         // One of the two is left to go back, and only one.
         Assert.Equal(1, (await wen.GetAsync("part-returns/returnable?text=RT-1")).AsArray().Single()!["quantity"]!.GetValue<decimal>());
     }
@@ -239,5 +264,80 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.True(Assert.Single(await LooseAsync())!["isHere"]!.GetValue<bool>());
         await mina.PostAsync($"orders/{order}/lines/{line}/into-stock");
         Assert.Empty(await LooseAsync());
+    }
+
+    [Fact]
+    public async Task A_bill_is_held_against_what_came_and_its_accepted_price_changes_the_cost_alone()
+    {
+        using var wen = await shop.SignInAsync("wen");
+        using var mina = await shop.SignInAsync("mina");
+        using var ingrid = await shop.SignInAsync("ingrid");
+        var (order, _, line) = await ApprovedAsync(mina, "BI-1");
+        var each = (await mina.LineAsync(order, line))["each"]!.GetValue<decimal>();
+        var purchase = await wen.PlaceAsync(order);
+        await wen.HandedOverAsync(purchase);
+        await wen.PostAsync($"purchase-orders/{purchase}/receive", new { slipNumber = "PS-9" });
+        var came = (await wen.GetAsync("supplier-bills")).List("unbilled").Single(u => u!.Text("partNumber") == "BI-1")!;
+        Assert.Equal("PS-9", came.Text("slipNumber"));
+        var body = new
+        {
+            supplierId = 1,
+            number = "INV-3",
+            freight = "5",
+            tax = "",
+            lines = new[]
+            {
+                new
+                {
+                    receiptLineId = came.Number("receiptLineId"),
+                    quantity = "3",
+                    unitCost = "19.00",
+                },
+            },
+        };
+        var entered = await wen.PostAsync("supplier-bills", body);
+        // Three are billed, two came: 57 and freight, one of them disputed.
+        Assert.Equal((62m, 19m, 43m), (entered.Number("total"), entered.Number("disputed"), entered.Number("payable")));
+        Assert.Equal("bill.twice", (await wen.RefusedAsync("supplier-bills", body)).Text("code"));
+        Assert.DoesNotContain((await wen.GetAsync("supplier-bills")).List("unbilled"), u => u!.Text("partNumber") == "BI-1");
+        Assert.Equal(each, (await mina.LineAsync(order, line))["each"]!.GetValue<decimal>());
+        await using (var db = shop.OpenDb())
+            Assert.Equal(19m, ((Core.Orders.PartLine)(await db.Lines.FindAsync(line))!).BookCost!.Value.Value);
+        await wen.RefusedAsync($"supplier-bills/{entered.Id()}/pay", new { how = "x" }, System.Net.HttpStatusCode.Forbidden);
+        await ingrid.PostAsync($"supplier-bills/{entered.Id()}/pay", new { how = "Check 1180" });
+        Assert.Equal("bill.paid", (await ingrid.RefusedAsync($"supplier-bills/{entered.Id()}/pay", new { })).Text("code"));
+        await ingrid.PostAsync($"supplier-bills/{entered.Id()}/unpay");
+    }
+
+    [Fact]
+    public async Task A_ubl_invoice_is_read_and_matched_and_a_purchase_order_is_written_as_ubl()
+    {
+        using var wen = await shop.SignInAsync("wen");
+        using var mina = await shop.SignInAsync("mina");
+        var (order, _, _) = await ApprovedAsync(mina, "UB-1");
+        var purchase = await wen.PlaceAsync(order);
+        await wen.HandedOverAsync(purchase);
+        Assert.Contains(
+            "<cbc:ID>UB-1</cbc:ID>",
+            System.Text.Encoding.UTF8.GetString(await wen.BytesAsync($"purchase-orders/{purchase}/order.xml")),
+            StringComparison.Ordinal
+        );
+        await wen.PostAsync($"purchase-orders/{purchase}/receive", new { });
+        string Line(string number) =>
+            $"<cac:InvoiceLine><cbc:InvoicedQuantity>2</cbc:InvoicedQuantity><cac:Item><cac:SellersItemIdentification><cbc:ID>{number}</cbc:ID></cac:SellersItemIdentification></cac:Item><cac:Price><cbc:PriceAmount>18.40</cbc:PriceAmount></cac:Price></cac:InvoiceLine>";
+        var xml = $"""
+            <Invoice xmlns="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2"
+              xmlns:cac="urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2"
+              xmlns:cbc="urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2">
+              <cbc:ID>INV-8</cbc:ID><cbc:IssueDate>2026-11-20</cbc:IssueDate>
+              <cac:AccountingSupplierParty><cac:Party><cac:PartyName><cbc:Name>Harbor Parts</cbc:Name></cac:PartyName></cac:Party></cac:AccountingSupplierParty>
+              {Line("ub-1")}{Line("NOT-1")}
+            </Invoice>
+            """;
+        var (status, read) = await wen.UploadAsync("supplier-bills/read", System.Text.Encoding.UTF8.GetBytes(xml));
+        Assert.Equal(System.Net.HttpStatusCode.OK, status);
+        Assert.Equal(("INV-8", 1m), (read!.Text("number"), read!.Number("supplierId")));
+        Assert.Equal([true, false], read!.List("lines").Select(l => l!["receiptLineId"] is not null));
+        Assert.Equal("ubl.xml", (await wen.UploadAsync("supplier-bills/read", "no"u8.ToArray())).Body!.Text("code"));
     }
 }

@@ -58,6 +58,8 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "IX_Customers_TaxExempt",
         "IX_PurchaseOrders_Id",
         "IX_PartReturns_Id",
+        "IX_ReceiptLines_Id",
+        "IX_SupplierBills_Id",
         "IX_OwedCores_Id",
         "IX_StockCounts_Id",
         "IX_Lines_Id",

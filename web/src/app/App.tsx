@@ -45,6 +45,7 @@ const ImportPage = lazy(() => import('../areas/Imports/ImportPage'));
 const PartsFrame = lazy(() => import('../areas/Purchasing/PartsFrame'));
 const PartsPage = lazy(() => import('../areas/Purchasing/PartsPage'));
 const ReturnsPage = lazy(() => import('../areas/Purchasing/ReturnsPage'));
+const BillsPage = lazy(() => import('../areas/Purchasing/BillsPage'));
 const StockPage = lazy(() => import('../areas/Inventory/StockPage'));
 const ReorderPage = lazy(() => import('../areas/Inventory/ReorderPage'));
 const CountsPage = lazy(() => import('../areas/Inventory/CountsPage'));
@@ -122,6 +123,7 @@ export function App() {
               <Route path="parts" element={<PartsFrame />}>
                 <Route index element={<PartsPage />} />
                 <Route path="returns" element={<ReturnsPage />} />
+                <Route path="bills" element={<BillsPage />} />
                 <Route path="stock/:id?" element={<StockPage />} />
                 <Route path="reorder" element={<ReorderPage />} />
                 <Route path="counts" element={<CountsPage />} />

@@ -118,6 +118,20 @@ export const HELP: Record<string, Help> = {
       'What stands under What became of it is paid for: put it into stock or send it back.',
     ],
   },
+  '/parts/bills': {
+    title: 'Supplier bills',
+    purpose: 'Bills of suppliers, held against what was received, and what came that nobody billed yet.',
+    steps: [
+      'Enter a bill, or read it from a UBL file, and tick what it bills.',
+      'Type what is billed: more than came, or a price you do not accept, is disputed.',
+      'Mark it paid.',
+    ],
+    slips: [
+      'A price you accept changes what the part cost, never what the customer pays.',
+      'The bill number is the supplier’s, not their order reference.',
+      'What was paid in cash needs no bill.',
+    ],
+  },
   '/parts/stock/:id?': {
     title: 'Stock',
     purpose: 'What is on hand, reserved, available and on order, with bin, cost and value.',

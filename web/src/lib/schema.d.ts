@@ -10735,6 +10735,252 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/supplier-bills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BillsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BillRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BillChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplier-bills/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": components["schemas"]["IFormFile"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BillRead"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplier-bills/{id}/pay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PayBillRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BillChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplier-bills/{id}/unpay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BillChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/purchase-orders/{id}/order.xml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock": {
         parameters: {
             query?: never;
@@ -13864,6 +14110,97 @@ export interface components {
         BenchVinRequest: {
             vin: null | string;
         };
+        BillChanged: {
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            total: number;
+            /** Format: double */
+            disputed: number;
+            /** Format: double */
+            payable: number;
+        };
+        BillLineRequest: {
+            /** Format: int64 */
+            receiptLineId: number;
+            quantity: null | string;
+            unitCost: null | string;
+            /** @default true */
+            accepts: boolean;
+        };
+        BillLineView: {
+            partNumber: string;
+            description: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            unitCost: number;
+            /** Format: double */
+            receivedCost: number;
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            disputed: number;
+        };
+        BillRead: {
+            number: string;
+            supplierName: string;
+            /** Format: int64 */
+            supplierId: null | number;
+            billedOn: components["schemas"]["LocalDate"];
+            dueOn: null | components["schemas"]["LocalDate"];
+            /** Format: double */
+            freight: number;
+            /** Format: double */
+            tax: number;
+            lines: components["schemas"]["BillReadLine"][];
+        };
+        BillReadLine: {
+            partNumber: string;
+            description: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            unitCost: number;
+            /** Format: int64 */
+            receiptLineId: null | number;
+        };
+        BillRequest: {
+            /** Format: int64 */
+            supplierId: number;
+            number: null | string;
+            billedOn: null | string;
+            dueOn: null | string;
+            freight: null | string;
+            tax: null | string;
+            lines: null | components["schemas"]["BillLineRequest"][];
+        };
+        BillsView: {
+            unbilled: components["schemas"]["UnbilledView"][];
+            bills: components["schemas"]["BillView"][];
+        };
+        BillView: {
+            /** Format: int64 */
+            id: number;
+            number: string;
+            supplier: string;
+            billedOn: components["schemas"]["LocalDate"];
+            dueOn: components["schemas"]["LocalDate"];
+            overdue: boolean;
+            /** Format: double */
+            freight: number;
+            /** Format: double */
+            tax: number;
+            /** Format: double */
+            total: number;
+            /** Format: double */
+            disputed: number;
+            /** Format: double */
+            payable: number;
+            paidAt: null | components["schemas"]["LocalDateTime"];
+            paidHow: string;
+            lines: components["schemas"]["BillLineView"][];
+        };
         BoughtRequest: {
             /** Format: int64 */
             supplierId: number;
@@ -15542,6 +15879,9 @@ export interface components {
         PasteRequest: {
             text: string;
         };
+        PayBillRequest: {
+            how: null | string;
+        };
         /** @enum {unknown} */
         Payer: "Customer" | "Contract" | "Warranty" | "Shop";
         /** @enum {unknown} */
@@ -15571,7 +15911,7 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
         PersonActiveRequest: {
             active: boolean;
         };
@@ -17128,6 +17468,23 @@ export interface components {
             seenAt: null | components["schemas"]["Instant"];
             validUntil: components["schemas"]["LocalDate"];
             expired: boolean;
+        };
+        UnbilledView: {
+            /** Format: int64 */
+            receiptLineId: number;
+            /** Format: int64 */
+            supplierId: number;
+            supplier: string;
+            /** Format: int64 */
+            purchaseNumber: number;
+            slipNumber: string;
+            partNumber: string;
+            description: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            unitCost: number;
+            cameAt: components["schemas"]["LocalDateTime"];
         };
         UnderstoodMoment: {
             at: components["schemas"]["LocalDateTime"];

@@ -27,6 +27,11 @@ export function uploadGuide(file: File, onlyLook = false) {
   return unwrap(onlyLook ? api.POST('/api/own-guide/preview', body) : api.POST('/api/own-guide', body));
 }
 
+/** Reads a supplier's UBL invoice; nothing is kept yet. */
+export function uploadBill(file: File) {
+  return unwrap(api.POST('/api/supplier-bills/read', { ...raw, body: file as never }));
+}
+
 /** Puts a logo on the shop's documents. */
 export function uploadLogo(file: File) {
   return unwrap(api.POST('/api/setup/logo', { ...raw, body: file as never }));

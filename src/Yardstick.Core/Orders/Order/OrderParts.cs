@@ -23,6 +23,21 @@ public partial class Order
         return Result.Done;
     }
 
+    /// <summary>The supplier's bill has another cost for a part: it counts in the books; the customer's price stays.</summary>
+    /// <param name="lineId">The line; one that is off the order by now is left as it is.</param>
+    /// <param name="unitCost">Cost each.</param>
+    /// <param name="actor">Who.</param>
+    public Result CorrectBookCost(long lineId, UnitPrice unitCost, Actor actor)
+    {
+        if (Closed() is { } closed)
+            return closed;
+        if (Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
+            return Result.Done;
+        Record("line", lineId, "unitCost", (line.BookCost ?? line.UnitCost).ToString(), unitCost.ToString(), ++line.Version, actor);
+        line.BookCost = unitCost;
+        return Result.Done;
+    }
+
     /// <summary>Writes down what became of a line's part: it was ordered, or called off.</summary>
     /// <param name="lineId">The line; one that is off the order by now is written down too.</param>
     /// <param name="field">ordered or called-off.</param>

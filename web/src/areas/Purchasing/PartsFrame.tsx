@@ -9,6 +9,7 @@ export default function PartsFrame() {
           Needed and on order
         </NavLink>
         <NavLink to="/parts/returns">Returns and cores</NavLink>
+        <NavLink to="/parts/bills">Bills</NavLink>
         <NavLink to="/parts/stock">Stock</NavLink>
         <NavLink to="/parts/reorder">Reorder</NavLink>
         <NavLink to="/parts/counts">Counts</NavLink>

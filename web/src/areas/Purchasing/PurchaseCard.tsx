@@ -59,6 +59,9 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Purchase; may
           <span className="soft">{words.join(' · ')}</span>{' '}
           <a href={`/api/purchase-orders/${purchase.id}/purchase-order.pdf`} target="_blank" rel="noreferrer">
             PDF
+          </a>{' '}
+          <a href={`/api/purchase-orders/${purchase.id}/order.xml`} download>
+            UBL
           </a>
           {purchase.receipts.length > 0 && (
             <>

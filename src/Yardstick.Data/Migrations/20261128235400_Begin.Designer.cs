@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261128230700_Begin")]
+    [Migration("20261128235400_Begin")]
     partial class Begin
     {
         /// <inheritdoc />
@@ -1653,6 +1653,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("Document", "DocumentId");
+
                     b.HasIndex("PartId", "Id");
 
                     b.ToTable("StockMovements");
@@ -2688,6 +2690,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("ById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("CancelAnswer")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("CancelAskedAt")
                         .HasColumnType("TEXT");
 
@@ -2857,6 +2863,9 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Billed")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("CoreEach")
                         .HasColumnType("INTEGER");
 
@@ -2893,6 +2902,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("Id")
+                        .HasFilter("\"Billed\" < \"Quantity\"");
 
                     b.HasIndex("OrderId");
 
@@ -2959,6 +2971,136 @@ namespace Yardstick.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("Suppliers");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBill", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("BilledOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("DueOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("EnteredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<DateTime?>("PaidAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PaidHow")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SupplierId")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Disputed", "Yardstick.Core.Purchasing.SupplierBill.Disputed#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Freight", "Yardstick.Core.Purchasing.SupplierBill.Freight#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Tax", "Yardstick.Core.Purchasing.SupplierBill.Tax#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Total", "Yardstick.Core.Purchasing.SupplierBill.Total#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Id")
+                        .HasFilter("\"PaidAt\" IS NULL");
+
+                    b.HasIndex("PaidAt");
+
+                    b.HasIndex("SupplierId", "Number")
+                        .IsUnique();
+
+                    b.ToTable("SupplierBills");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBillLine", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AcceptedCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Description")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Matched")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PartNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Quantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ReceiptLineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ReceivedCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("SupplierBillId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UnitCost")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "ToCostOfSales", "Yardstick.Core.Purchasing.SupplierBillLine.ToCostOfSales#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ReceiptLineId");
+
+                    b.HasIndex("SupplierBillId");
+
+                    b.ToTable("SupplierBillLine");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBranch", b =>
@@ -4460,6 +4602,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBillLine", b =>
+                {
+                    b.HasOne("Yardstick.Core.Purchasing.SupplierBill", null)
+                        .WithMany("Lines")
+                        .HasForeignKey("SupplierBillId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBranch", b =>
                 {
                     b.HasOne("Yardstick.Core.Purchasing.Supplier", null)
@@ -4603,6 +4754,11 @@ namespace Yardstick.Data.Migrations
             modelBuilder.Entity("Yardstick.Core.Purchasing.Supplier", b =>
                 {
                     b.Navigation("Branches");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBill", b =>
+                {
+                    b.Navigation("Lines");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Vehicles.Vehicle", b =>

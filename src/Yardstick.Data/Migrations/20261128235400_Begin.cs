@@ -694,6 +694,7 @@ namespace Yardstick.Data.Migrations
                     Message = table.Column<string>(type: "TEXT", nullable: false),
                     Delivery = table.Column<string>(type: "TEXT", nullable: false),
                     PaidInCash = table.Column<bool>(type: "INTEGER", nullable: false),
+                    CancelAnswer = table.Column<string>(type: "TEXT", nullable: false),
                     CancelAskedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     MessageId = table.Column<long>(type: "INTEGER", nullable: true),
                     Tries = table.Column<int>(type: "INTEGER", nullable: false)
@@ -908,6 +909,30 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_StockMovements", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "SupplierBills",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    SupplierId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Number = table.Column<string>(type: "TEXT", nullable: false, collation: "NOCASE"),
+                    BilledOn = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    DueOn = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    EnteredAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    PaidAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    PaidHow = table.Column<string>(type: "TEXT", nullable: false),
+                    Disputed_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Freight_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Tax_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Total_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_SupplierBills", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -1403,7 +1428,8 @@ namespace Yardstick.Data.Migrations
                     Quantity = table.Column<long>(type: "INTEGER", nullable: false),
                     UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
                     OrderedCost = table.Column<long>(type: "INTEGER", nullable: false),
-                    CoreEach = table.Column<long>(type: "INTEGER", nullable: false)
+                    CoreEach = table.Column<long>(type: "INTEGER", nullable: false),
+                    Billed = table.Column<long>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -1436,6 +1462,34 @@ namespace Yardstick.Data.Migrations
                         name: "FK_StockCountLines_StockCounts_StockCountId",
                         column: x => x.StockCountId,
                         principalTable: "StockCounts",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "SupplierBillLine",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    SupplierBillId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ReceiptLineId = table.Column<long>(type: "INTEGER", nullable: false),
+                    PartNumber = table.Column<string>(type: "TEXT", nullable: false),
+                    Description = table.Column<string>(type: "TEXT", nullable: false),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    Matched = table.Column<long>(type: "INTEGER", nullable: false),
+                    AcceptedCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    ReceivedCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    ToCostOfSales_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_SupplierBillLine", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_SupplierBillLine_SupplierBills_SupplierBillId",
+                        column: x => x.SupplierBillId,
+                        principalTable: "SupplierBills",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
                 });
@@ -2657,6 +2711,12 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_ReceiptLines_Id",
+                table: "ReceiptLines",
+                column: "Id",
+                filter: "\"Billed\" < \"Quantity\"");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_ReceiptLines_OrderId",
                 table: "ReceiptLines",
                 column: "OrderId");
@@ -2744,6 +2804,11 @@ namespace Yardstick.Data.Migrations
                 column: "PostedAt");
 
             migrationBuilder.CreateIndex(
+                name: "IX_StockMovements_Document_DocumentId",
+                table: "StockMovements",
+                columns: new[] { "Document", "DocumentId" });
+
+            migrationBuilder.CreateIndex(
                 name: "IX_StockMovements_PartId_Id",
                 table: "StockMovements",
                 columns: new[] { "PartId", "Id" });
@@ -2752,6 +2817,33 @@ namespace Yardstick.Data.Migrations
                 name: "IX_StoredSnapshots_OrderId",
                 table: "StoredSnapshots",
                 column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SupplierBillLine_ReceiptLineId",
+                table: "SupplierBillLine",
+                column: "ReceiptLineId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SupplierBillLine_SupplierBillId",
+                table: "SupplierBillLine",
+                column: "SupplierBillId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SupplierBills_Id",
+                table: "SupplierBills",
+                column: "Id",
+                filter: "\"PaidAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SupplierBills_PaidAt",
+                table: "SupplierBills",
+                column: "PaidAt");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SupplierBills_SupplierId_Number",
+                table: "SupplierBills",
+                columns: new[] { "SupplierId", "Number" },
+                unique: true);
 
             migrationBuilder.CreateIndex(
                 name: "IX_SupplierBranches_SupplierId",
@@ -3022,6 +3114,9 @@ namespace Yardstick.Data.Migrations
                 name: "StockMovements");
 
             migrationBuilder.DropTable(
+                name: "SupplierBillLine");
+
+            migrationBuilder.DropTable(
                 name: "SupplierBranches");
 
             migrationBuilder.DropTable(
@@ -3074,6 +3169,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "StockCounts");
+
+            migrationBuilder.DropTable(
+                name: "SupplierBills");
 
             migrationBuilder.DropTable(
                 name: "Suppliers");

@@ -1,0 +1,360 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Inventory;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Purchasing;
+
+/// <summary>Suppliers' bills: typed or read from a UBL invoice, held against what was received, and marked paid.</summary>
+public static class SupplierBills
+{
+    private const int Latest = 40,
+        LargestFile = 2_000_000;
+
+    /// <summary>Units that came and that no bill is there for.</summary>
+    public sealed record UnbilledView(
+        long ReceiptLineId,
+        long SupplierId,
+        string Supplier,
+        long PurchaseNumber,
+        string SlipNumber,
+        string PartNumber,
+        string Description,
+        decimal Quantity,
+        decimal UnitCost,
+        LocalDateTime CameAt
+    );
+
+    /// <summary>A line of a bill.</summary>
+    public sealed record BillLineView(
+        string PartNumber,
+        string Description,
+        decimal Quantity,
+        decimal UnitCost,
+        decimal ReceivedCost,
+        decimal Amount,
+        decimal Disputed
+    );
+
+    /// <summary>A bill.</summary>
+    public sealed record BillView
+    {
+        /// <summary>Key.</summary>
+        public required long Id { get; init; }
+
+        /// <summary>The supplier's number.</summary>
+        public required string Number { get; init; }
+
+        /// <summary>The supplier.</summary>
+        public required string Supplier { get; init; }
+
+        /// <summary>The bill's own date.</summary>
+        public required LocalDate BilledOn { get; init; }
+
+        /// <summary>When it is due.</summary>
+        public required LocalDate DueOn { get; init; }
+
+        /// <summary>It is due and not paid.</summary>
+        public required bool Overdue { get; init; }
+
+        /// <summary>Freight.</summary>
+        public required decimal Freight { get; init; }
+
+        /// <summary>Tax.</summary>
+        public required decimal Tax { get; init; }
+
+        /// <summary>What the supplier asks for.</summary>
+        public required decimal Total { get; init; }
+
+        /// <summary>What the shop does not accept of it.</summary>
+        public required decimal Disputed { get; init; }
+
+        /// <summary>What has to be paid.</summary>
+        public required decimal Payable { get; init; }
+
+        /// <summary>When it was marked paid; null before.</summary>
+        public required LocalDateTime? PaidAt { get; init; }
+
+        /// <summary>How.</summary>
+        public required string PaidHow { get; init; }
+
+        /// <summary>What it bills.</summary>
+        public required IReadOnlyList<BillLineView> Lines { get; init; }
+    }
+
+    /// <summary>The page.</summary>
+    /// <param name="Unbilled">What came and that no bill is there for.</param>
+    /// <param name="Bills">Bills: those to be paid, and the latest that were paid.</param>
+    public sealed record BillsView(IReadOnlyList<UnbilledView> Unbilled, IReadOnlyList<BillView> Bills);
+
+    /// <summary>A line of a bill as typed.</summary>
+    /// <param name="ReceiptLineId">The receipt's line.</param>
+    /// <param name="Quantity">Units that are billed; empty for all that were not billed yet.</param>
+    /// <param name="UnitCost">Cost each that is billed; empty for the one received at.</param>
+    /// <param name="Accepts">The shop accepts the price; otherwise the difference is disputed.</param>
+    public sealed record BillLineRequest(long ReceiptLineId, string? Quantity, string? UnitCost, bool Accepts = true);
+
+    /// <summary>A bill as typed.</summary>
+    public sealed record BillRequest(
+        long SupplierId,
+        string? Number,
+        string? BilledOn,
+        string? DueOn,
+        string? Freight,
+        string? Tax,
+        IReadOnlyList<BillLineRequest>? Lines
+    );
+
+    /// <summary>That it was paid.</summary>
+    /// <param name="How">A check's number, a transfer.</param>
+    public sealed record PayBillRequest(string? How);
+
+    /// <summary>The bill afterwards.</summary>
+    public sealed record BillChanged(long Id, decimal Total, decimal Disputed, decimal Payable);
+
+    /// <summary>A line of a UBL invoice, matched to what came.</summary>
+    /// <param name="PartNumber">The supplier's number.</param>
+    /// <param name="Description">What it is.</param>
+    /// <param name="Quantity">Units.</param>
+    /// <param name="UnitCost">Cost each.</param>
+    /// <param name="ReceiptLineId">The receipt's line that it bills; null where nothing like it came.</param>
+    public sealed record BillReadLine(string PartNumber, string Description, decimal Quantity, decimal UnitCost, long? ReceiptLineId);
+
+    /// <summary>What a UBL invoice says; nothing is kept yet.</summary>
+    public sealed record BillRead(
+        string Number,
+        string SupplierName,
+        long? SupplierId,
+        LocalDate BilledOn,
+        LocalDate? DueOn,
+        decimal Freight,
+        decimal Tax,
+        IReadOnlyList<BillReadLine> Lines
+    );
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/supplier-bills", PageAsync).Asks(Permission.SeeParts).Produces<BillsView>();
+        api.MapPost("/supplier-bills", Enter).Asks(Permission.OrderParts).Produces<BillChanged>().ProducesProblem(422);
+        api.MapPost("/supplier-bills/read", ReadAsync)
+            .Asks(Permission.OrderParts)
+            .Accepts<IFormFile>("application/octet-stream")
+            .Produces<BillRead>()
+            .ProducesProblem(422);
+        api.MapPost("/supplier-bills/{id:long}/pay", Pay).Asks(Permission.PaySuppliers).Produces<BillChanged>().ProducesProblem(422);
+        api.MapPost("/supplier-bills/{id:long}/unpay", Unpay).Asks(Permission.PaySuppliers).Produces<BillChanged>().ProducesProblem(422);
+        api.MapGet("/purchase-orders/{id:long}/order.xml", OrderXmlAsync).Asks(Permission.SeeParts);
+    }
+
+    private static async Task<IResult> PageAsync(ShopDb db, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var today = shop.Local(time.Now()).Date;
+        var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
+        var bills = await db.SupplierBills.Include(b => b.Lines).Where(b => b.PaidAt == null).ToListAsync();
+        bills.AddRange(
+            await db
+                .SupplierBills.Include(b => b.Lines)
+                .Where(b => b.PaidAt != null)
+                .OrderByDescending(b => b.PaidAt)
+                .Take(Latest)
+                .ToListAsync()
+        );
+        var unbilled = await (
+            from line in db.ReceiptLines.Where(ReceiptLine.IsUnbilled)
+            join receipt in db.Receipts on line.ReceiptId equals receipt.Id
+            orderby line.Id
+            select new
+            {
+                Line = line,
+                receipt.SupplierId,
+                receipt.SlipNumber,
+                receipt.At,
+                Purchase = db.PurchaseOrders.Where(p => p.Id == receipt.PurchaseOrderId).Select(p => p.Number).First(),
+            }
+        ).ToListAsync();
+        return Results.Ok(
+            new BillsView(
+                unbilled.ConvertAll(u => new UnbilledView(
+                    u.Line.Id,
+                    u.SupplierId,
+                    suppliers[u.SupplierId],
+                    u.Purchase,
+                    u.SlipNumber,
+                    u.Line.PartNumber,
+                    u.Line.Description,
+                    u.Line.Unbilled.Value,
+                    u.Line.UnitCost.Value,
+                    shop.Local(u.At)
+                )),
+                bills
+                    .OrderBy(b => b.PaidAt is not null)
+                    .ThenBy(b => b.PaidAt is null ? b.DueOn : LocalDate.MinIsoValue)
+                    .Select(b => new BillView
+                    {
+                        Id = b.Id,
+                        Number = b.Number,
+                        Supplier = suppliers[b.SupplierId],
+                        BilledOn = b.BilledOn,
+                        DueOn = b.DueOn,
+                        Overdue = b.PaidAt is null && b.DueOn < today,
+                        Freight = b.Freight.Amount,
+                        Tax = b.Tax.Amount,
+                        Total = b.Total.Amount,
+                        Disputed = b.Disputed.Amount,
+                        Payable = b.Payable.Amount,
+                        PaidAt = b.PaidAt is { } at ? shop.Local(at) : null,
+                        PaidHow = b.PaidHow,
+                        Lines = b.Lines.ConvertAll(l => new BillLineView(
+                            l.PartNumber,
+                            l.Description,
+                            l.Quantity.Value,
+                            l.UnitCost.Value,
+                            l.ReceivedCost.Value,
+                            l.Amount.Amount,
+                            l.Disputed.Amount
+                        )),
+                    })
+                    .ToList()
+            )
+        );
+    }
+
+    private static Task<IResult> Enter(BillRequest request, CommandRunner commands) =>
+        commands.RunAsync<BillChanged>(async work =>
+        {
+            var db = work.Db;
+            if (!await db.Suppliers.AnyAsync(s => s.Id == request.SupplierId))
+                return Gone.Supplier;
+            var number = (request.Number ?? "").Trim();
+            var taken = await db.SupplierBills.AnyAsync(b => b.SupplierId == request.SupplierId && b.Number == number);
+            var typed = new SupplierBillTyped(request.Number, request.BilledOn, request.DueOn, request.Freight, request.Tax);
+            var shop = await db.Shops.SingleAsync();
+            var entered = SupplierBill.Enter(request.SupplierId, taken, typed, shop.Local(work.Actor.At), work.Actor);
+            if (entered.Problem is { } bad)
+                return bad;
+            var bill = entered.Value;
+            db.SupplierBills.Add(bill);
+            await db.SaveChangesAsync();
+            foreach (var item in (request.Lines ?? []).DistinctBy(l => l.ReceiptLineId))
+            {
+                var received = await db.ReceiptLines.FindAsync(item.ReceiptLineId);
+                if (received is null || !await db.Receipts.AnyAsync(r => r.Id == received.ReceiptId && r.SupplierId == request.SupplierId))
+                    return Gone.Receipt;
+                var line = bill.Add(received, item.Quantity, item.UnitCost, item.Accepts);
+                if (line.Problem is { } problem)
+                    return problem;
+                await CorrectAsync(work, bill, received, line.Value);
+            }
+            await db.SaveChangesAsync();
+            return Told(bill);
+        });
+
+    /// <summary>An accepted price other than the received one goes to what the parts cost: in stock, on the order, or to sales.</summary>
+    private static async Task CorrectAsync(CommandContext work, SupplierBill bill, ReceiptLine received, SupplierBillLine line)
+    {
+        if (line.PriceDifference == 0 || line.Matched <= Quantity.Zero)
+            return;
+        if (received.IsStock && received.PartId is { } partId && await work.Db.Parts.FindAsync(partId) is { } part)
+        {
+            var source = new StockSource(MovementDocument.SupplierBill, bill.Id);
+            var back = await work.Db.GoneBackAsync(received.Id, cores: false);
+            var units = Quantity.Max(Quantity.Zero, Quantity.Min(line.Matched, received.Quantity - back));
+            var (movement, sold) = part.CorrectCost(line.PriceDifference, units, source, work.Actor);
+            work.Db.StockMovements.Add(movement);
+            line.Sold(sold);
+            return;
+        }
+        if (received is { OrderId: { } orderId, LineId: { } lineId })
+        {
+            // A posted order keeps its figures: then the difference is of what is sold already.
+            var kept = await work.OnOrderAsync<bool>(orderId, under =>
+                Task.FromResult<Result<bool>>(
+                    under.Order.CorrectBookCost(lineId, line.AcceptedCost, work.Actor).Problem is { } closed ? closed : true
+                )
+            );
+            if (!kept.Ok)
+                line.Sold(Money.Of(line.PriceDifference * line.Matched.Value));
+        }
+    }
+
+    private static Task<IResult> Pay(long id, PayBillRequest request, CommandRunner commands) =>
+        ChangeAsync(id, commands, (bill, at) => bill.Pay(request.How, at));
+
+    private static Task<IResult> Unpay(long id, CommandRunner commands) => ChangeAsync(id, commands, (bill, _) => bill.TakePaymentBack());
+
+    private static Task<IResult> ChangeAsync(long id, CommandRunner commands, Func<SupplierBill, Instant, Result> change) =>
+        commands.RunAsync<BillChanged>(async work =>
+        {
+            if (await work.Db.SupplierBills.FindAsync(id) is not { } bill)
+                return Gone.SupplierBill;
+            return change(bill, work.Actor.At).Problem is { } problem ? problem : Told(bill);
+        });
+
+    private static BillChanged Told(SupplierBill bill) => new(bill.Id, bill.Total.Amount, bill.Disputed.Amount, bill.Payable.Amount);
+
+    private static async Task<IResult> ReadAsync(HttpRequest request, ShopDb db, CancellationToken cancel)
+    {
+        if (request.ContentLength is null or > LargestFile)
+            return Problems.Of(new Problem("ubl.large", "An invoice of more than 2 MB is not read. Type the bill instead."));
+        using var content = new MemoryStream();
+        await request.Body.CopyToAsync(content, cancel);
+        content.Position = 0;
+        var read = UblInvoice.Read(content);
+        if (read.Problem is { } problem)
+            return Problems.Of(problem);
+        var invoice = read.Value;
+        var supplier = await db.Suppliers.FirstOrDefaultAsync(s => s.Name == invoice.SupplierName, cancel);
+        var open = await (
+            from line in db.ReceiptLines.Where(ReceiptLine.IsUnbilled)
+            join receipt in db.Receipts on line.ReceiptId equals receipt.Id
+            where supplier != null && receipt.SupplierId == supplier.Id
+            orderby line.Id
+            select line
+        ).ToListAsync(cancel);
+        return Results.Ok(
+            new BillRead(
+                invoice.Number,
+                invoice.SupplierName,
+                supplier?.Id,
+                invoice.BilledOn,
+                invoice.DueOn,
+                invoice.Freight.Amount,
+                invoice.Tax.Amount,
+                Matched(invoice, open)
+            )
+        );
+    }
+
+    /// <summary>Each line of the invoice bills the earliest receipt of its number that no other line bills.</summary>
+    private static List<BillReadLine> Matched(UblInvoice invoice, List<ReceiptLine> open)
+    {
+        var left = open.ToList();
+        return invoice
+            .Lines.Select(l =>
+            {
+                var found = left.Find(o => string.Equals(o.PartNumber, l.PartNumber, StringComparison.OrdinalIgnoreCase));
+                if (found is not null)
+                    left.Remove(found);
+                return new BillReadLine(l.PartNumber, l.Description, l.Quantity.Value, l.UnitCost.Value, found?.Id);
+            })
+            .ToList();
+    }
+
+    private static async Task<IResult> OrderXmlAsync(long id, ShopDb db)
+    {
+        if (await PurchaseOrderEmail.ReadAsync(db, id) is not { } document)
+            return Problems.Of(Gone.Purchase);
+        var currency = await db.Shops.Select(s => s.Currency).SingleAsync();
+        using var content = new MemoryStream();
+        await UblOrder.Of(document, currency).SaveAsync(content, System.Xml.Linq.SaveOptions.None, CancellationToken.None);
+        return Results.File(content.ToArray(), "application/xml", $"purchase-order-{document.Number}.xml");
+    }
+}
