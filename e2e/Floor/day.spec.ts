@@ -235,7 +235,10 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   await writeUpByKeys(counter, 'Rask', 'SLC 202');
   const order = orderIdOf(counter);
   await counter.goto('/parts');
-  await counter.getByRole('button', { name: /Order \d parts?…/ }).first().click();
+  await counter
+    .getByRole('button', { name: /Order \d parts?…/ })
+    .first()
+    .click();
   await expect(counter.getByText('You can order all the same')).toBeVisible();
   await counter.getByRole('button', { name: /Place order/ }).click();
   const purchase = counter.locator('.purchase').filter({ hasText: 'SLC 202' });

@@ -147,7 +147,7 @@ test('a car gets a reminder, a photo, and its VIN from the photo of its bar code
   await mina.goto('/vehicles/77');
   const reminders = mina.getByRole('region', { name: 'Reminders' });
   await reminders.getByRole('button', { name: 'Add a reminder…' }).click();
-  await reminders.getByLabel('Service').fill('Winter tires');
+  await reminders.getByLabel('Service', { exact: true }).fill('Winter tires');
   await reminders.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(reminders.getByText(/Enter a number of months/)).toBeVisible();
   await reminders.getByLabel('Every (months)').fill('12');

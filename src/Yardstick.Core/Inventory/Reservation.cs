@@ -50,8 +50,8 @@ public static class Reservation
     }
 
     /// <summary>
-    /// Takes what is kept for one line and keeps it for another, by hand. Refuses with <c>stock.notKept</c> where there is nothing to take or
-    /// nothing missing.
+    /// Takes what is kept for one line and keeps it for another, by hand. Refuses with <c>stock.notKept</c> where there is nothing to
+    /// take or nothing missing.
     /// </summary>
     /// <param name="part">The part of both.</param>
     /// <param name="from">The line that it was kept for.</param>

@@ -45,7 +45,7 @@ public static class StockIssue
         return movements;
     }
 
-    /// <summary>Takes a part that was received for a line back off it: it goes into the shop's stock.</summary>
+    /// <summary>Takes a part that was received for a line back off it, or what it got too many of: it goes into the shop's stock.</summary>
     /// <param name="order">The order.</param>
     /// <param name="lineId">The line; it may be off the order by now.</param>
     /// <param name="part">The catalog part that its stock becomes more of.</param>
@@ -58,12 +58,15 @@ public static class StockIssue
             return new Problem("line.gone", "This line no longer exists. Reload the page.");
         if (line.ReceivedQuantity <= Quantity.Zero)
             return new Problem("part.none", "Nothing of this line is here; look at the order again.");
-        if (order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
+        // Of a line that got more than it needs by now, the surplus goes; of any other all of it.
+        var surplus = line.IsOn && !line.IsExcluded ? line.Surplus : Quantity.Zero;
+        var units = surplus > Quantity.Zero ? surplus : line.ReceivedQuantity;
+        if (surplus == Quantity.Zero && order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
             return new Problem("job.finished", "The job of this part is finished, so the part is in the car; open the job again first.");
         var source = new StockSource(MovementDocument.Order, order.Id, lineId);
-        var movement = part.Receive(StockMovementKind.Receipt, line.ReceivedQuantity, line.UnitCost, source, actor);
-        order.Record("line", lineId, "received", line.ReceivedQuantity.ToString(), "put into stock", ++line.Version, actor);
-        line.ReceivedQuantity = Quantity.Zero;
+        var movement = part.Receive(StockMovementKind.Receipt, units, line.UnitCost, source, actor);
+        order.Record("line", lineId, "received", units.ToString(), "put into stock", ++line.Version, actor);
+        line.ReceivedQuantity -= units;
         return movement;
     }
 }

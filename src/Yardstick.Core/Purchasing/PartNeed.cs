@@ -22,8 +22,8 @@ public static class PartNeed
         Quantity.Max(Quantity.Zero, line.Quantity - line.ReceivedQuantity - line.ReservedQuantity - coming);
 
     /// <summary>
-    /// A line of which the shop has not enough, and for which no supplier was chosen and nothing ordered: it is gone through with those that
-    /// have no source at all.
+    /// A line of which the shop has not enough, and for which no supplier was chosen and nothing ordered: it is gone through with
+    /// those that have no source at all.
     /// </summary>
     /// <param name="line">The line.</param>
     /// <param name="part">Its catalog part; null where it has none.</param>

@@ -32,8 +32,8 @@ public sealed record UblInvoice
     public required IReadOnlyList<UblInvoiceLine> Lines { get; init; }
 
     /// <summary>
-    /// Reads one. Refuses with <c>ubl.xml</c> for what is no XML, <c>ubl.kind</c> for another document and <c>ubl.value</c> for what is missing
-    /// or unreadable in it.
+    /// Reads one. Refuses with <c>ubl.xml</c> for what is no XML, <c>ubl.kind</c> for another document and <c>ubl.value</c> for what is
+    /// missing or unreadable in it.
     /// </summary>
     /// <param name="content">The file. No document type is read and nothing is fetched.</param>
     public static Result<UblInvoice> Read(Stream content)

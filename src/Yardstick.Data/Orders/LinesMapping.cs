@@ -66,6 +66,7 @@ internal sealed class LinesMapping
             .Property(l => l.SourceBefore)
             .HasColumnName("PartBefore")
             .HasConversion(JsonColumn.OfOptional<PartSource>(), JsonColumn.Same<PartSource?>());
+        builder.Ignore(l => l.Surplus);
         builder.HasIndex(l => l.PartId);
         // Cores that customers were charged and can still bring: few of the lines of ten years.
         builder.HasIndex(l => l.Id).HasFilter("\"CoreDeposit\" > 0 AND \"CoresReturned\" < \"Quantity\"");

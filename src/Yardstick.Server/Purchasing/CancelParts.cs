@@ -11,8 +11,8 @@ using Yardstick.Server.Safety;
 namespace Yardstick.Server.Purchasing;
 
 /// <summary>
-/// Calls parts off that are still to come. A supplier with a service is asked to cancel them; the others take that by telephone, and here it
-/// is noted, with who agreed.
+/// Calls parts off that are still to come. A supplier with a service is asked to cancel them; the others take that by telephone, and
+/// here it is noted, with who agreed.
 /// </summary>
 public static class CancelParts
 {

@@ -21,7 +21,7 @@ public static class ReceiveParts
     /// <summary>Units of a line that came, and their cost each if it is not the one expected; as typed.</summary>
     public sealed record LineRequest(long Id, string? Quantity, string? UnitCost);
 
-    /// <summary>What came though nobody ordered it on this purchase order: more than asked, or something else. It goes into stock.</summary>
+    /// <summary>What came though nobody ordered it here: more than asked, or something else. It goes into stock.</summary>
     public sealed record ExtraRequest(string? Number, string? Description, string? Quantity, string? UnitCost);
 
     /// <summary>What came; without lines, all of it as ordered.</summary>

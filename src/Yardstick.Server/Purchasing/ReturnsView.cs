@@ -286,7 +286,12 @@ public static class ReturnsView
             join job in db.Jobs on line.JobId equals job.Id
             join order in db.Orders on job.OrderId equals order.Id
             where order.State == OrderState.Open && line.ReceivedQuantity > Quantity.Zero
-            where line.RemovedAt != null || line.IsExcluded || job.RemovedAt != null || job.Decision != DecisionKind.Approved
+            where
+                line.ReceivedQuantity > line.Quantity
+                || line.RemovedAt != null
+                || line.IsExcluded
+                || job.RemovedAt != null
+                || job.Decision != DecisionKind.Approved
             select new
             {
                 Line = line,
@@ -330,7 +335,7 @@ public static class ReturnsView
                 h.Line.Id,
                 h.Line.Description,
                 h.Line.Number,
-                h.Line.ReceivedQuantity.Value,
+                LoosePart.Units(h.Job, h.Line).Value,
                 "Here",
                 LoosePart.Why(h.Order, h.Job, h.Line),
                 true

@@ -1,6 +1,7 @@
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Purchasing;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Inventory;
@@ -61,6 +62,20 @@ public class StockIssueTests
         var movement = Assert.Single(Move(back: true));
         Assert.Equal((6m, 0m), (pads.OnHand.Value, pads.Reserved.Value));
         Assert.Equal((StockMovementKind.Return, 2m), (movement.Kind, movement.Quantity.Value));
+    }
+
+    [Fact]
+    public void Of_a_line_that_got_more_than_it_needs_the_surplus_goes_into_stock()
+    {
+        var line = order.Jobs[0].Lines[0].AsPart();
+        (line.ReceivedQuantity, line.UnitCost) = (new(5), new(30));
+        Assert.Equal("More came than the line needs", LoosePart.Why(order, order.Jobs[0], line));
+        Assert.Equal(3, LoosePart.Units(order.Jobs[0], line).Value);
+        order.Jobs[0].Progress = JobProgress.Finished;
+        Assert.Equal(3, order.PutIntoStock(101, pads, Mina).Value.Quantity.Value);
+        Assert.Equal((2m, 9m), (line.ReceivedQuantity.Value, pads.OnHand.Value));
+        // What is left of it is in the car.
+        Assert.Equal("job.finished", order.PutIntoStock(101, pads, Mina).Problem!.Code);
     }
 
     [Fact]

@@ -99,14 +99,20 @@ public class SupplierBillTests
           xmlns:cac="urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2"
           xmlns:cbc="urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2">
           <cbc:ID>INV-901</cbc:ID><cbc:IssueDate>2026-11-20</cbc:IssueDate><cbc:DueDate>2026-12-20</cbc:DueDate>
-          <cac:AccountingSupplierParty><cac:Party><cac:PartyName><cbc:Name>Harbor Parts</cbc:Name></cac:PartyName></cac:Party></cac:AccountingSupplierParty>
-          <cac:AllowanceCharge><cbc:ChargeIndicator>true</cbc:ChargeIndicator><cbc:Amount currencyID="USD">8.50</cbc:Amount></cac:AllowanceCharge>
+          <cac:AccountingSupplierParty><cac:Party><cac:PartyName>
+            <cbc:Name>Harbor Parts</cbc:Name>
+          </cac:PartyName></cac:Party></cac:AccountingSupplierParty>
+          <cac:AllowanceCharge><cbc:ChargeIndicator>true</cbc:ChargeIndicator>
+            <cbc:Amount currencyID="USD">8.50</cbc:Amount></cac:AllowanceCharge>
           <cac:TaxTotal><cbc:TaxAmount currencyID="USD">3.96</cbc:TaxAmount></cac:TaxTotal>
           <cac:InvoiceLine><cbc:ID>1</cbc:ID><cbc:InvoicedQuantity unitCode="C62">10</cbc:InvoicedQuantity>
             <cbc:LineExtensionAmount currencyID="USD">125</cbc:LineExtensionAmount>
-            <cac:OrderLineReference><cbc:LineID>1</cbc:LineID><cac:OrderReference><cbc:ID>501</cbc:ID></cac:OrderReference></cac:OrderLineReference>
-            <cac:Item><cbc:Name>Front pads</cbc:Name><cac:SellersItemIdentification><cbc:ID>BP-1</cbc:ID></cac:SellersItemIdentification></cac:Item>
-            <cac:Price><cbc:PriceAmount currencyID="USD">25</cbc:PriceAmount><cbc:BaseQuantity unitCode="C62">2</cbc:BaseQuantity></cac:Price>
+            <cac:OrderLineReference><cbc:LineID>1</cbc:LineID>
+            <cac:OrderReference><cbc:ID>501</cbc:ID></cac:OrderReference></cac:OrderLineReference>
+            <cac:Item><cbc:Name>Front pads</cbc:Name>
+            <cac:SellersItemIdentification><cbc:ID>BP-1</cbc:ID></cac:SellersItemIdentification></cac:Item>
+            <cac:Price><cbc:PriceAmount currencyID="USD">25</cbc:PriceAmount>
+            <cbc:BaseQuantity unitCode="C62">2</cbc:BaseQuantity></cac:Price>
           </cac:InvoiceLine>
         </Invoice>
         """;

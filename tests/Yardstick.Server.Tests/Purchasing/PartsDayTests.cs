@@ -330,7 +330,9 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
               xmlns:cac="urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2"
               xmlns:cbc="urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2">
               <cbc:ID>INV-8</cbc:ID><cbc:IssueDate>2026-11-20</cbc:IssueDate>
-              <cac:AccountingSupplierParty><cac:Party><cac:PartyName><cbc:Name>Harbor Parts</cbc:Name></cac:PartyName></cac:Party></cac:AccountingSupplierParty>
+              <cac:AccountingSupplierParty><cac:Party><cac:PartyName>
+                <cbc:Name>Harbor Parts</cbc:Name>
+              </cac:PartyName></cac:Party></cac:AccountingSupplierParty>
               {Line("ub-1")}{Line("NOT-1")}
             </Invoice>
             """;

@@ -100,6 +100,9 @@ public sealed class PartLine() : Line(LineKind.Part)
     /// <summary>Nobody has put it aside or ordered it, and it is not here.</summary>
     public bool IsOpen => IsOn && !IsExcluded && ReservedQuantity + ReceivedQuantity < Quantity;
 
+    /// <summary>Units that came beyond what it needs by now: its quantity was made smaller after they were ordered.</summary>
+    public Quantity Surplus => Quantity.Max(Quantity.Zero, ReceivedQuantity - Quantity);
+
     /// <summary>Takes a supplier's part. The price that a customer was told stays held.</summary>
     /// <param name="offer">The offer.</param>
     /// <param name="partId">The catalog part that it is; null for none.</param>

@@ -6,7 +6,7 @@ namespace Yardstick.Core.Pricing;
 /// <summary>How far approved work may grow (rules, Consent).</summary>
 public static class Ceiling
 {
-    /// <summary>The allowance in words, as the customer reads it: <c>the smaller of 10% and $75.00</c>; empty where there is none.</summary>
+    /// <summary>The allowance in words for the customer: <c>the smaller of 10% and $75.00</c>; empty where there is none.</summary>
     /// <param name="rule">The allowance.</param>
     /// <param name="currency">Code of the currency.</param>
     public static string Words(OverrunRule? rule, string currency) =>

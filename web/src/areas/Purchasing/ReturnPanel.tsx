@@ -130,7 +130,7 @@ export function ReturnPanel({ onClose }: { onClose: () => void }) {
         <span className="grow" />
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={lines.length === 0} onClick={() => void write()}>
-          {lines.length === 1 ? 'Return 1 part' : `Return ${lines.length} parts`}
+          {lines.length === 0 ? 'Return' : lines.length === 1 ? 'Return 1 part' : `Return ${lines.length} parts`}
         </Button>
       </div>
     </Panel>
