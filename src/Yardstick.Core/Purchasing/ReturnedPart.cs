@@ -8,7 +8,7 @@ public static class ReturnedPart
 {
     /// <summary>
     /// Takes units that came for a line off it: they go back to the supplier. The line then misses them, unless it is removed. Refuses with
-    /// <c>line.gone</c>, <c>part.none</c>, <c>job.finished</c> and what refuses a closed order.
+    /// <c>line.gone</c>, <c>part.none</c>, <c>job.finished</c>.
     /// </summary>
     /// <param name="order">The order.</param>
     /// <param name="lineId">The line; it may be off the order by now.</param>
@@ -24,7 +24,9 @@ public static class ReturnedPart
             return new Problem("part.none", "Nothing of this line is here; look at the order again.");
         if (!defective && order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
             return new Problem("job.finished", "The job of this part is finished, so the part is in the car; open the job again first.");
-        line.ReceivedQuantity -= units;
+        // What a posted order got stays its own, or its reversal would bring into stock what is at the supplier.
+        if (order.State == OrderState.Open)
+            line.ReceivedQuantity -= units;
         order.NotePart(lineId, "returned", $"{units} on return {number}", actor);
         return Result.Done;
     }

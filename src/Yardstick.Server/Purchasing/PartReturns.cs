@@ -126,14 +126,11 @@ public static class PartReturns
             return left.Problem;
         }
         var part = line.PartId is { } id ? await work.Db.Parts.FindAsync(id) : null;
-        return part is not null && part.Free >= units
-            ? null
-            : new Problem(
-                "return.kept",
-                $"\"{line.Description}\" is sold or reserved by now: less is available than goes back.",
-                "quantity"
-            );
+        return part is not null && part.Free >= units ? null : Kept(line.Description);
     }
+
+    private static Problem Kept(string description) =>
+        new Problem("return.kept", $"\"{description}\" is sold or reserved by now: less is available than goes back.", "quantity");
 
     private static Task<IResult> Authorize(long id, AuthorizeReturnRequest request, CommandRunner commands) =>
         ChangeAsync(id, commands, (_, made) => Task.FromResult(made.Authorize(request.Authorization)));
@@ -145,6 +142,8 @@ public static class PartReturns
             foreach (var line in made.Lines.Where(l => l.FromStock))
             {
                 var part = (await work.Db.Parts.FindAsync(line.PartId))!;
+                if (part.Free < line.Quantity)
+                    return Kept(line.Description);
                 var source = new StockSource(MovementDocument.PartReturn, made.Id);
                 work.Db.StockMovements.Add(part.Move(StockMovementKind.SupplierReturn, -line.Quantity, source, work.Actor));
             }

@@ -64,6 +64,17 @@ public class StockIssueTests
         Assert.Equal((StockMovementKind.Return, 2m), (movement.Kind, movement.Quantity.Value));
     }
 
+    [Theory]
+    [InlineData(OrderState.Open, 0)]
+    [InlineData(OrderState.Posted, 2)]
+    public void A_defective_part_of_a_posted_order_goes_back_and_its_figures_stay(OrderState state, int received)
+    {
+        var line = order.Jobs[0].Lines[0].AsPart();
+        (line.ReceivedQuantity, order.State) = (new(2), state);
+        Assert.True(order.TakeBack(101, new(2), 101, defective: true, Mina).Ok);
+        Assert.Equal(received, line.ReceivedQuantity.Value);
+    }
+
     [Fact]
     public void Of_a_line_that_got_more_than_it_needs_the_surplus_goes_into_stock()
     {

@@ -176,6 +176,10 @@ public class StockTests(ShopFixture shop) : IClassFixture<ShopFixture>
         };
         var made = (await wen.PostAsync("part-returns", new { lines = back })).Id();
         Assert.Equal(10, Figure((await wen.GetAsync($"stock/{part}"))["part"]!, "onHand"));
+        // Gone from the shelf meanwhile, it can't be picked up.
+        await wen.PostAsync($"stock/{part}/correct", new { onHand = "1", reason = "Broken" });
+        Assert.Equal("return.kept", (await wen.RefusedAsync($"part-returns/{made}/send")).Text("code"));
+        await wen.PostAsync($"stock/{part}/correct", new { onHand = "10", reason = "Not broken" });
         await wen.PostAsync($"part-returns/{made}/send");
         Assert.Equal(8, Figure((await wen.GetAsync($"stock/{part}"))["part"]!, "onHand"));
         await wen.PostAsync($"part-returns/{made}/refuse", new { why = "Box open", cameBack = true });
