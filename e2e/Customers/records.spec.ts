@@ -1,7 +1,12 @@
 import { expect, test, type Page } from '@playwright/test';
 import { accessible, mood, signIn } from '../shop.ts';
 
-test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
+test.afterEach(async ({ browser }) => {
+  await Promise.all(browser.contexts().map((context) => context.close()));
+  // What failed half-way must not leave the services off for the next.
+  await mood('directory', 'ok');
+  await mood('vehicles', 'ok');
+});
 
 /** Counts keys other than the texts that are typed. */
 function counting(page: Page) {

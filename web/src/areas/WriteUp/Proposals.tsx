@@ -12,17 +12,20 @@ const REASONS: Record<Schemas['DuplicateReason'], string> = {
   Name: 'similar name',
 };
 
+const isWhole = (number: string) => number.replace(/\D/g, '').length >= 10;
+
 /** Whose number it may be. It is kept only when the writer takes it. */
 export function DirectoryProposal({ phone, onTake }: { phone: string; onTake: (entry: Schemas['DirectoryEntry']) => void }) {
   const number = useDebouncedValue(phone.trim());
-  const asked = number.replace(/\D/g, '').length >= 10;
+  const asked = isWhole(number);
   const { data, isFetching } = useQuery({
     queryKey: ['look-up', 'phone', number],
     queryFn: ({ signal }) => unwrap(api.GET('/api/look-up/phone', { signal, params: { query: { number } } })),
     enabled: asked,
     ...holding(300_000),
   });
-  if (!asked) return null;
+  // The row is there as soon as the number is whole: what is below must not move under the pointer when the answer comes.
+  if (!isWhole(phone)) return null;
   return (
     <div className="proposal" role="status">
       {data?.entry ? (
