@@ -3,9 +3,9 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   testMatch: '**/*.spec.ts',
-  workers: 1,
+  workers: 2,
   timeout: 180_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 15_000 },
   globalSetup: './setup.ts',
   reporter: [['list'], ['json', { outputFile: '../.data/results/e2e.json' }]],
   outputDir: 'test-results',

@@ -1,11 +1,12 @@
+import type { FullConfig } from '@playwright/test';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { rmSync } from 'node:fs';
+import { cpSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { MAIL, OUTSIDE, PORT } from './shop.ts';
+import { portsOf } from './shop.ts';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const built = (project: string) => `${root}src/${project}/bin/Release/net10.0/${project}.dll`;
-const data = `${root}.data/e2e`;
+const dataOf = (worker: number) => `${root}.data/e2e${worker || ''}`;
 
 async function answers(url: string) {
   for (let i = 0; i < 300; i++) {
@@ -19,10 +20,11 @@ async function answers(url: string) {
   throw new Error(`${url} never answered.`);
 }
 
-/** Makes a demo shop of its own and starts the real stand-ins and the real server on it. */
-export default async function setup() {
-  rmSync(data, { recursive: true, force: true });
-  const made = spawnSync('dotnet', [built('Yardstick.Server'), '--data', data, '--demo', '--only-prepare'], { stdio: 'inherit' });
+/** Makes a demo shop for each worker and starts the real stand-ins and the real server on it. */
+export default async function setup(config: FullConfig) {
+  const workers = [...Array(config.workers).keys()];
+  workers.forEach((worker) => rmSync(dataOf(worker), { recursive: true, force: true }));
+  const made = spawnSync('dotnet', [built('Yardstick.Server'), '--data', dataOf(0), '--demo', '--only-prepare'], { stdio: 'inherit' });
   if (made.status !== 0) throw new Error('The demo shop could not be made.');
   const running: ChildProcess[] = [];
   const start = (project: string, port: number, args: string[]) =>
@@ -32,19 +34,18 @@ export default async function setup() {
         stdio: 'inherit',
       }),
     );
-  start('Yardstick.StandIns', OUTSIDE, ['--memory', `${data}/outside.json`, '--smtp', String(MAIL)]);
-  start('Yardstick.Server', PORT, [
-    '--data',
-    data,
-    '--demo',
-    '--web',
-    `${root}web/dist`,
-    '--outside',
-    `http://127.0.0.1:${OUTSIDE}/`,
-    '--mail',
-    `127.0.0.1:${MAIL}`,
-  ]);
-  await answers(`http://127.0.0.1:${OUTSIDE}/health`);
-  await answers(`http://127.0.0.1:${PORT}/api/welcome`);
+  workers.slice(1).forEach((worker) => cpSync(dataOf(0), dataOf(worker), { recursive: true }));
+  for (const worker of workers) {
+    const { port, outside, mail } = portsOf(worker);
+    const data = dataOf(worker);
+    start('Yardstick.StandIns', outside, ['--memory', `${data}/outside.json`, '--smtp', String(mail)]);
+    const from = ['--data', data, '--demo', '--web', `${root}web/dist`];
+    start('Yardstick.Server', port, [...from, '--outside', `http://127.0.0.1:${outside}/`, '--mail', `127.0.0.1:${mail}`]);
+  }
+  for (const worker of workers) {
+    const { port, outside } = portsOf(worker);
+    await answers(`http://127.0.0.1:${outside}/health`);
+    await answers(`http://127.0.0.1:${port}/api/welcome`);
+  }
   return () => running.forEach((process) => process.kill());
 }

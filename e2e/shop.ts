@@ -1,9 +1,12 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Browser, type Page } from '@playwright/test';
 
-export const PORT = 5190;
-export const OUTSIDE = 5191;
-export const MAIL = 5192;
+/** Each worker has a shop of its own, so that what one does is nothing to the other. */
+export const portsOf = (worker: number) => ({ port: 5190 + 10 * worker, outside: 5191 + 10 * worker, mail: 5192 + 10 * worker });
+const mine = portsOf(Number(process.env.TEST_PARALLEL_INDEX ?? 0));
+export const PORT = mine.port;
+export const OUTSIDE = mine.outside;
+export const MAIL = mine.mail;
 export const ADDRESS = `http://127.0.0.1:${PORT}`;
 
 /** Somebody in a browser of their own, signed in through the page. */

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { accessible, mood, signIn, taken } from '../shop.ts';
+import { ADDRESS, accessible, mood, signIn, taken } from '../shop.ts';
 
 // Screens of an earlier test would go on asking the server.
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
@@ -337,7 +337,7 @@ test('a job is dragged to a person, a car to a stage, and both are undone', asyn
 });
 
 test('the first page, sign-in and the dark scheme are accessible', async ({ browser }) => {
-  const context = await browser.newContext({ baseURL: 'http://127.0.0.1:5190' });
+  const context = await browser.newContext({ baseURL: ADDRESS });
   const page = await context.newPage();
   await page.goto('/');
   await page.getByRole('heading', { name: 'Sign in' }).waitFor();

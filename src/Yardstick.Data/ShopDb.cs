@@ -179,6 +179,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Suppliers' bills.</summary>
     public DbSet<SupplierBill> SupplierBills => Set<SupplierBill>();
 
+    /// <summary>Work of sublet lines that is or was with vendors.</summary>
+    public DbSet<SubletWork> SubletWork => Set<SubletWork>();
+
     /// <summary>Cores that go back to suppliers.</summary>
     public DbSet<OwedCore> OwedCores => Set<OwedCore>();
 

@@ -105,6 +105,10 @@ public static class Api
         PartReturns.Map(api);
         ReturnsView.Map(api);
         SupplierBills.Map(api);
+        ReadBills.Map(api);
+        Cores.Map(api);
+        NeededOffers.Map(api);
+        Sublets.Map(api);
         StockList.Map(api);
         StockCard.Map(api);
         ReorderList.Map(api);

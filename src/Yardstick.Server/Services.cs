@@ -75,6 +75,7 @@ public static class Services
         services.AddSingleton<BenchModels>();
         services.AddSingleton<ContentStore>();
         services.AddSingleton<SupplierTalk>();
+        services.AddSingleton<ReturnTalk>();
         services.AddSingleton<PurchaseOrderEmail>();
         services.AddSingleton<SupplierRounds>();
         services.AddSingleton<CardTalk>();

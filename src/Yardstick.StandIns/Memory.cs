@@ -27,7 +27,29 @@ public sealed record SupplierOrder(
 }
 
 /// <summary>A line of an order that a supplier took.</summary>
-public sealed record SupplierOrderLine(long Line, string Number, decimal Quantity, string State, decimal Filled, DateTime? ExpectedAt);
+public sealed record SupplierOrderLine(
+    long Line,
+    string Number,
+    decimal Quantity,
+    string State,
+    decimal Filled,
+    DateTime? ExpectedAt,
+    decimal UnitCost = 0,
+    decimal CoreEach = 0
+);
+
+/// <summary>A line of a return.</summary>
+public sealed record SupplierReturnLine(long Line, string Number, decimal Quantity, decimal UnitCredit, string Reason);
+
+/// <summary>A return that a supplier was asked for.</summary>
+public sealed record SupplierReturn(string Supplier, string Key, string Authorization, string State, string Why, decimal? Credited)
+{
+    /// <summary>What goes back.</summary>
+    public List<SupplierReturnLine> Lines { get; init; } = [];
+
+    /// <summary>When the shop first said that it was picked up; null before.</summary>
+    public DateTime? PickedUpAt { get; init; }
+}
 
 /// <summary>A charge that the terminal made or refused.</summary>
 public sealed record Charge(string Key, string State, string Reference, string CardEnding, string Message, long Amount);
@@ -39,6 +61,9 @@ public sealed class Memory
     {
         /// <summary>Texts and emails; files from before have none.</summary>
         public List<PostItem> Post { get; init; } = [];
+
+        /// <summary>Returns; files from before have none.</summary>
+        public List<SupplierReturn> Returns { get; init; } = [];
     }
 
     private readonly string? path;
@@ -59,6 +84,56 @@ public sealed class Memory
     {
         lock (writing)
             return contents.Orders.FirstOrDefault(which);
+    }
+
+    /// <summary>All orders of a supplier.</summary>
+    public IReadOnlyList<SupplierOrder> OrdersOf(string supplier)
+    {
+        lock (writing)
+            return contents.Orders.FindAll(o => o.Supplier == supplier);
+    }
+
+    /// <summary>Changes the return with this key, or one that begins: a key is taken once.</summary>
+    public SupplierReturn ReturnOnce(
+        string supplier,
+        string key,
+        Func<int, SupplierReturn> make,
+        Func<SupplierReturn, SupplierReturn> change
+    )
+    {
+        lock (writing)
+        {
+            var at = contents.Returns.FindIndex(r => r.Supplier == supplier && r.Key == key);
+            if (at < 0)
+            {
+                at = contents.Returns.Count;
+                contents.Returns.Add(make(at + 1));
+            }
+            contents.Returns[at] = change(contents.Returns[at]);
+            Save();
+            return contents.Returns[at];
+        }
+    }
+
+    /// <summary>Changes a return by its authorization; false where there is none.</summary>
+    public bool ChangeReturn(string supplier, string authorization, Func<SupplierReturn, SupplierReturn> change)
+    {
+        lock (writing)
+        {
+            var at = contents.Returns.FindIndex(r => r.Supplier == supplier && r.Authorization == authorization);
+            if (at < 0)
+                return false;
+            contents.Returns[at] = change(contents.Returns[at]);
+            Save();
+            return true;
+        }
+    }
+
+    /// <summary>How many returns a supplier took.</summary>
+    public int CountReturns(string supplier)
+    {
+        lock (writing)
+            return contents.Returns.Count(r => r.Supplier == supplier);
     }
 
     /// <summary>How many orders a supplier took.</summary>

@@ -10,6 +10,8 @@ builder.Services.AddHostedService<MailServer>();
 var app = builder.Build();
 ControlPage.Map(app);
 SupplierService.Map(app);
+SupplierReturns.Map(app);
+SupplierInvoices.Map(app);
 CatalogService.Map(app);
 CardService.Map(app);
 DirectoryService.Map(app);

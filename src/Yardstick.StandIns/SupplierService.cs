@@ -9,7 +9,7 @@ namespace Yardstick.StandIns;
 /// </summary>
 internal static class SupplierService
 {
-    private sealed record AskedLine(long Line, string Number, decimal Quantity);
+    private sealed record AskedLine(long Line, string Number, decimal Quantity, decimal UnitCost = 0, decimal CoreEach = 0);
 
     private sealed record QuoteRequest(string? Branch, List<AskedLine> Lines);
 
@@ -17,10 +17,11 @@ internal static class SupplierService
 
     private sealed record CancelRequest(List<long> Lines);
 
-    private static readonly Dictionary<string, (string Prefix, int Minutes)> Known = new()
+    /// <summary>The suppliers: their name, what their numbers begin with, and how long they take.</summary>
+    internal static readonly Dictionary<string, (string Name, string Prefix, int Minutes)> Known = new()
     {
-        ["harbor"] = ("HP", 75),
-        ["northline"] = ("NL", 140),
+        ["harbor"] = ("Harbor Parts", "HP", 75),
+        ["northline"] = ("Northline Supply", "NL", 140),
     };
 
     internal static void Map(IEndpointRouteBuilder app)
@@ -130,7 +131,7 @@ internal static class SupplierService
             : from.Available >= line.Quantity ? "available"
             : from.Available > 0 ? "partly"
             : "none",
-            now.UnitCost,
+            UnitCost = now.UnitCost ?? Near(code, line),
             from.Branch,
             from.Available,
             from.Minutes,
@@ -138,13 +139,19 @@ internal static class SupplierService
         };
     }
 
+    /// <summary>A number that nobody asked for before costs about what the shop expects; the same always the same.</summary>
+    private static decimal? Near(string code, AskedLine line) =>
+        line.UnitCost == 0
+            ? null
+            : decimal.Round(line.UnitCost * (97 + VehicleService.Number(code + line.Number) % 9) / 100, 2, MidpointRounding.AwayFromZero);
+
     private static List<T> ConvertAll<T>(this List<T> list, Func<T, int, T> change) => [.. list.Select(change)];
 
     private static SupplierOrder Take(
         string code,
         string key,
         OrderRequest request,
-        (string Prefix, int Minutes) supplier,
+        (string Name, string Prefix, int Minutes) supplier,
         int count,
         bool refuse,
         PriceList prices,
@@ -165,14 +172,18 @@ internal static class SupplierService
             refuse ? "refused" : "confirmed"
         )
         {
-            Lines = request.Lines.ConvertAll(l => Taken(l, refuse ? "none" : prices.Of(code, l.Number).State, expected)),
+            Lines = request.Lines.ConvertAll(l =>
+            {
+                var known = prices.Of(code, l.Number);
+                return Taken(l, refuse ? "none" : known.State, expected, known);
+            }),
             Branch = request.Branch ?? "",
             Message = request.Message ?? "",
             Delivery = request.Delivery ?? "",
         };
     }
 
-    private static SupplierOrderLine Taken(AskedLine line, string state, DateTime expected) =>
+    private static SupplierOrderLine Taken(AskedLine line, string state, DateTime expected, NumberState now) =>
         new(
             line.Line,
             line.Number,
@@ -188,7 +199,9 @@ internal static class SupplierService
                 "available" => line.Quantity,
                 _ => 0,
             },
-            state is "available" or "partly" ? expected : null
+            state is "available" or "partly" ? expected : null,
+            now.UnitCost ?? line.UnitCost,
+            line.CoreEach
         );
 
     private static List<long> Cancel(SupplierOrder order, List<long> asked, Memory memory, TimeProvider time)
@@ -207,7 +220,8 @@ internal static class SupplierService
         return cancelled;
     }
 
-    private static string StateOf(SupplierOrder order, TimeProvider time)
+    /// <summary>Where an order is by now: halfway to its time it is on the road.</summary>
+    internal static string StateOf(SupplierOrder order, TimeProvider time)
     {
         var halfway = order.TakenAt + (order.ExpectedAt - order.TakenAt) / 2;
         return order.State == "confirmed" && time.GetUtcNow().UtcDateTime > halfway ? "shipped" : order.State;

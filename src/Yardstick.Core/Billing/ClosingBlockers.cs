@@ -12,11 +12,13 @@ public static class ClosingBlockers
     /// <param name="order">The order.</param>
     /// <param name="policy">The policy that prices it.</param>
     /// <param name="partOrders">Purchase orders that hold its lines.</param>
+    /// <param name="sublets">Its work that was sent out.</param>
     /// <param name="onTheClock">Names of people still on its clock.</param>
     public static IReadOnlyList<ClosingBlocker> Of(
         Order order,
         ShopPolicy policy,
         IReadOnlyList<PurchaseOrder> partOrders,
+        IReadOnlyList<SubletWork> sublets,
         IReadOnlyList<string> onTheClock
     )
     {
@@ -29,6 +31,7 @@ public static class ClosingBlockers
             found.Add(new("job.open", $"\"{job.Title}\" is approved but not finished; finish it or record a new answer.", job.Id));
         foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Where(l => l.IsOpen))
             found.Add(PartObstacle(line, partOrders));
+        found.AddRange(Outside(sublets));
         foreach (var name in onTheClock)
             found.Add(new("clock.running", $"{name} is still on the clock for this vehicle. Stop their job first."));
         if (order.VehicleId is null && !order.CounterSale)
@@ -50,11 +53,13 @@ public static class ClosingBlockers
     /// <summary>What hangs on the order, so that it can't be ended or made void yet: each with what to do about it.</summary>
     /// <param name="order">The order.</param>
     /// <param name="partOrders">Purchase orders that hold its lines.</param>
+    /// <param name="sublets">Its work that was sent out.</param>
     /// <param name="onTheClock">Names of people still on its clock.</param>
     /// <param name="ending">It is to be ended; one that is made void may have approved work.</param>
     public static IReadOnlyList<ClosingBlocker> Hanging(
         this Order order,
         IReadOnlyList<PurchaseOrder> partOrders,
+        IReadOnlyList<SubletWork> sublets,
         IReadOnlyList<string> onTheClock,
         bool ending = false
     )
@@ -78,10 +83,20 @@ public static class ClosingBlockers
                     LineId: part.LineId
                 )
             );
+        found.AddRange(Outside(sublets));
         foreach (var line in order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Where(l => l.ReceivedQuantity > Quantity.Zero))
             found.Add(new("part.here", $"\"{line.Description}\" is here for this order; put it into stock.", line.JobId, line.Id));
         return found;
     }
+
+    private static IEnumerable<ClosingBlocker> Outside(IReadOnlyList<SubletWork> sublets) =>
+        sublets
+            .Where(s => s.IsOut)
+            .Select(s => new ClosingBlocker(
+                "sublet.outside",
+                $"\"{s.Description}\" is still out with its vendor. Mark it back under Parts, or call it off there.",
+                LineId: s.LineId
+            ));
 
     private static ClosingBlocker PartObstacle(Line line, IReadOnlyList<PurchaseOrder> partOrders)
     {

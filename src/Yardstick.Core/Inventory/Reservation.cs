@@ -49,6 +49,26 @@ public static class Reservation
         return got;
     }
 
+    /// <summary>A count found less than is kept: the lines that are promised last miss it, and need ordering again.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="kept">Lines for which it is kept, the latest promised first.</param>
+    /// <returns>Lines that lost some.</returns>
+    public static IReadOnlyList<PartLine> TakeBack(Part part, IEnumerable<PartLine> kept)
+    {
+        var lost = new List<PartLine>();
+        foreach (var line in kept)
+        {
+            if (part.Free >= Quantity.Zero)
+                break;
+            var units = Quantity.Min(line.ReservedQuantity, Quantity.Zero - part.Free);
+            if (units <= Quantity.Zero)
+                continue;
+            Keep(line, part, line.ReservedQuantity - units);
+            lost.Add(line);
+        }
+        return lost;
+    }
+
     /// <summary>
     /// Takes what is kept for one line and keeps it for another, by hand. Refuses with <c>stock.notKept</c> where there is nothing to
     /// take or nothing missing.

@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
@@ -17,6 +18,18 @@ public class PartReturn
 
     /// <summary>Who gets them back.</summary>
     public long SupplierId { get; init; }
+
+    /// <summary>How they are asked; as it was with them when it was written.</summary>
+    public SupplierOrderWay Way { get; init; }
+
+    /// <summary>Sent with every question to their service, so that they take the return once.</summary>
+    public Guid IdempotencyKey { get; internal set; }
+
+    /// <summary>What their service said against it, or that it did not answer, in words; empty when all is well.</summary>
+    public string Trouble { get; internal set; } = "";
+
+    /// <summary>Their service said no: a person has to talk to them or keep the parts, and it is not asked again.</summary>
+    public bool SaidNo { get; internal set; }
 
     /// <summary>Where it is.</summary>
     public PartReturnState State { get; internal set; }
@@ -51,6 +64,13 @@ public class PartReturn
     /// <summary>What goes back.</summary>
     public List<PartReturnLine> Lines { get; } = [];
 
+    /// <summary>Their service is to be asked: for an authorization, or, once it was picked up, for the credit.</summary>
+    public static readonly Expression<Func<PartReturn, bool>> IsToAsk = made =>
+        made.State < PartReturnState.Credited
+        && made.State != PartReturnState.Authorized
+        && made.Way == SupplierOrderWay.Electronic
+        && !made.SaidNo;
+
     /// <summary>The supplier still has to do something, or the shop.</summary>
     public bool IsOpen => State < PartReturnState.Credited;
 
@@ -59,15 +79,17 @@ public class PartReturn
 
     /// <summary>Writes a return. Refuses with <c>text.long</c>.</summary>
     /// <param name="number">Number that the supplier sees.</param>
-    /// <param name="supplierId">The supplier.</param>
+    /// <param name="supplier">The supplier.</param>
     /// <param name="note">What is the matter, up to 300 characters.</param>
     /// <param name="actor">Who.</param>
-    public static Result<PartReturn> Begin(long number, long supplierId, string? note, Actor actor) =>
+    public static Result<PartReturn> Begin(long number, Supplier supplier, string? note, Actor actor) =>
         (note ?? "").Trim() is { Length: <= LongestNote } said
             ? new PartReturn
             {
                 Number = number,
-                SupplierId = supplierId,
+                SupplierId = supplier.Id,
+                Way = supplier.Way,
+                IdempotencyKey = Guid.NewGuid(),
                 Note = said,
                 CreatedAt = actor.At,
                 ById = actor.StaffId,
@@ -78,16 +100,18 @@ public class PartReturn
     /// <param name="line">The receipt with which they came.</param>
     /// <param name="quantity">Units.</param>
     /// <param name="reason">Why.</param>
-    /// <param name="before">Units of the receipt that went back already, for the same kind of reason: parts, or cores.</param>
-    public Result Add(ReceiptLine line, Quantity quantity, PartReturnReason reason, Quantity before)
+    /// <param name="left">Units of the receipt that can still go back: parts, or cores.</param>
+    public Result Add(ReceiptLine line, Quantity quantity, PartReturnReason reason, Quantity left)
     {
         var core = reason == PartReturnReason.Core;
         if (core && line.CoreEach <= UnitPrice.Zero)
             return new Problem("return.noCore", $"There is no core charge on {line.PartNumber}.", "reason");
-        if (quantity > line.Quantity - before)
+        if (quantity > left || quantity <= Quantity.Zero)
             return new Problem(
                 "return.tooMany",
-                $"Only {line.Quantity - before} of \"{line.Description}\" came and did not go back yet.",
+                core
+                    ? $"Only {left} of the cores of \"{line.Description}\" are still to go back."
+                    : $"Only {left} of \"{line.Description}\" came and did not go back yet.",
                 "quantity"
             );
         Lines.Add(
@@ -118,6 +142,7 @@ public class PartReturn
         if (said.Length > LongestNumber)
             return TextInput.TooLong(LongestNumber, "authorization", "A number");
         (Authorization, State) = (said, PartReturnState.Authorized);
+        (Trouble, SaidNo) = ("", false);
         Version++;
         return Result.Done;
     }
@@ -129,6 +154,7 @@ public class PartReturn
         if (State > PartReturnState.Authorized)
             return Wrong();
         (State, SentAt) = (PartReturnState.Sent, utcNow);
+        (Trouble, SaidNo) = ("", false);
         Version++;
         return Result.Done;
     }
@@ -147,6 +173,7 @@ public class PartReturn
         if (typed.Problem is { } problem)
             return problem;
         (State, Credited, Answer, ClosedAt) = (PartReturnState.Credited, Money.Of(typed.Value), said, utcNow);
+        (Trouble, SaidNo) = ("", false);
         Version++;
         return Result.Done;
     }
@@ -161,6 +188,7 @@ public class PartReturn
         if ((why ?? "").Trim() is not { Length: > 0 and <= LongestNumber } said)
             return new Problem("return.why", "Enter why the supplier refuses it, up to 80 characters.", "why");
         (State, Answer, ClosedAt) = (PartReturnState.Refused, said, utcNow);
+        (Trouble, SaidNo) = ("", false);
         Version++;
         return Result.Done;
     }
@@ -172,8 +200,44 @@ public class PartReturn
         if (State > PartReturnState.Authorized)
             return Wrong();
         (State, ClosedAt) = (PartReturnState.Dropped, utcNow);
+        (Trouble, SaidNo) = ("", false);
         Version++;
         return Result.Done;
+    }
+
+    /// <summary>
+    /// Their service answered. What a person did meanwhile stays: an answer to a question that is no longer open changes nothing.
+    /// </summary>
+    /// <param name="answer">What it said.</param>
+    /// <param name="supplier">Name of the supplier.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Answered(SupplierReturnAnswer answer, string supplier, Instant utcNow)
+    {
+        if (!IsOpen || SaidNo)
+            return;
+        Trouble = "";
+        if (answer.Authorization.Length > 0 && Authorization.Length == 0 && State == PartReturnState.Open)
+            Authorize(answer.Authorization);
+        switch (answer.State)
+        {
+            case SupplierReturnState.Refused:
+                (SaidNo, Trouble) = (true, $"{supplier} refuses it: {answer.Words.TrimEnd('.')}. Keep it, or talk to them.");
+                break;
+            case SupplierReturnState.Credited when State == PartReturnState.Sent:
+                var brought = answer.Credited ?? Expected;
+                (State, Credited, Answer, ClosedAt) = (PartReturnState.Credited, brought, answer.Words, utcNow);
+                break;
+        }
+        Version++;
+    }
+
+    /// <summary>Their service did not answer; it is asked again.</summary>
+    /// <param name="supplier">Name of the supplier.</param>
+    /// <param name="problem">What went wrong, the second half of a sentence.</param>
+    public void NotAnswered(string supplier, string problem)
+    {
+        if (IsOpen && !SaidNo)
+            Trouble = $"{supplier} {problem}. Asking again automatically; or enter what they say on the phone.";
     }
 
     /// <summary>What a state is called.</summary>

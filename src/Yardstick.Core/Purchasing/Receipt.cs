@@ -75,7 +75,7 @@ public class Receipt
             Billed = PaidInCash ? quantity : Quantity.Zero,
         };
         if (line.CoreEach > UnitPrice.Zero)
-            came.Core = new OwedCore { Quantity = quantity };
+            came.Core = OwedCore.Of(quantity);
         Lines.Add(came);
         return came;
     }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yardstick.Core.Values;
 using static Yardstick.Core.Values.FieldInput;
 
@@ -7,7 +8,9 @@ namespace Yardstick.Core.Purchasing;
 public class Supplier
 {
     private const int LongestName = 80,
-        LongestText = 120;
+        LongestText = 120,
+        UsualCoreDays = 30,
+        MostCoreDays = 999;
 
     /// <summary>Key.</summary>
     public long Id { get; init; }
@@ -36,6 +39,9 @@ public class Supplier
     /// <summary>When they deliver, in words: weekdays at 10 and 2.</summary>
     public string DeliveryTimes { get; internal set; } = "";
 
+    /// <summary>Days within which they take a core back, 1 to 999.</summary>
+    public int CoreDays { get; internal set; } = UsualCoreDays;
+
     /// <summary>Places from which their parts come; none where there is one only.</summary>
     public List<SupplierBranch> Branches { get; } = [];
 
@@ -56,7 +62,7 @@ public class Supplier
         return made.Rename(name, taken) is { } problem ? problem : made;
     }
 
-    /// <summary>Changes one field: name, way, code, phone, email, contact, accountNumber or deliveryTimes.</summary>
+    /// <summary>Changes one field: name, way, code, phone, email, contact, accountNumber, deliveryTimes or coreDays.</summary>
     /// <param name="field">Which.</param>
     /// <param name="text">What was typed.</param>
     /// <param name="country">Country of telephone numbers without one.</param>
@@ -83,6 +89,7 @@ public class Supplier
             "contact" => Text(typed, LongestText, field, v => Contact = v),
             "accountNumber" => Text(typed, LongestText, field, v => AccountNumber = v),
             "deliveryTimes" => Text(typed, LongestText, field, v => DeliveryTimes = v),
+            "coreDays" => SetCoreDays(typed),
             _ => new Problem("supplier.field", $"\"{field}\" can't be edited.", field),
         };
 
@@ -107,6 +114,14 @@ public class Supplier
         if (way == SupplierOrderWay.Email && Email.Length == 0)
             return NoEmail;
         Way = way;
+        return null;
+    }
+
+    private Problem? SetCoreDays(string typed)
+    {
+        if (!int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var days) || days is < 1 or > MostCoreDays)
+            return new Problem("supplier.coreDays", $"Enter the days within which they take a core back, 1 to {MostCoreDays}.", "coreDays");
+        CoreDays = days;
         return null;
     }
 
@@ -139,6 +154,7 @@ public class Supplier
             "contact" => Contact,
             "accountNumber" => AccountNumber,
             "deliveryTimes" => DeliveryTimes,
+            "coreDays" => CoreDays.ToString(CultureInfo.InvariantCulture),
             _ => "",
         };
 

@@ -122,8 +122,42 @@ public class SupplierBill
             Matched = matched,
             AcceptedCost = accepts ? cost.Value : received.UnitCost,
             ReceivedCost = received.UnitCost,
+            CoreEach = received.CoreEach,
         };
         received.Bill(matched);
+        Lines.Add(line);
+        Total += line.Amount;
+        Disputed += line.Disputed;
+        return line;
+    }
+
+    /// <summary>
+    /// Bills work that was sent out. An accepted difference to what was agreed is cost of sales. Refuses with <c>sublet.billed</c> and codes
+    /// of figures.
+    /// </summary>
+    /// <param name="work">The work.</param>
+    /// <param name="unitCost">What is billed as typed; empty for what was agreed.</param>
+    /// <param name="accepts">The shop accepts the price.</param>
+    public Result<SupplierBillLine> Add(SubletWork work, string? unitCost, bool accepts)
+    {
+        if (work.SupplierBillId is not null || work.CalledOffAt is not null)
+            return new Problem("sublet.billed", $"\"{work.Description}\" is billed already or was called off.", "lines");
+        var cost = string.IsNullOrWhiteSpace(unitCost) ? work.UnitCost : UnitPrice.Parse(unitCost, "unitCost");
+        if (cost.Problem is { } noCost)
+            return noCost;
+        var line = new SupplierBillLine
+        {
+            SubletWorkId = work.Id,
+            PartNumber = "",
+            Description = work.Description,
+            Quantity = Quantity.One,
+            UnitCost = cost.Value,
+            Matched = Quantity.One,
+            AcceptedCost = accepts ? cost.Value : work.UnitCost,
+            ReceivedCost = work.UnitCost,
+        };
+        line.Sold(Money.Of(line.PriceDifference));
+        work.SupplierBillId = Id;
         Lines.Add(line);
         Total += line.Amount;
         Disputed += line.Disputed;

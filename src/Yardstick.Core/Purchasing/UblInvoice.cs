@@ -84,15 +84,22 @@ public sealed record UblInvoice
                 .FirstOrDefault()
                 ?.Value.Trim()
                 ?? "",
-            Freight = Money.Of(
-                root.Elements(Ubl.Aggregate + "AllowanceCharge")
-                    .Sum(c => (Text(c, "ChargeIndicator") == "true" ? 1 : -1) * Figure(c, "Amount"))
-            ),
+            Freight = Charges(root),
             Tax = Money.Of(root.Elements(Ubl.Aggregate + "TaxTotal").Sum(t => Figure(t, "TaxAmount"))),
-            Lines = root.Elements(Ubl.Aggregate + "InvoiceLine").Select(LineOf).ToList(),
+            Lines = root.Elements(Ubl.Aggregate + "InvoiceLine").Select(l => LineOf(l, OrderOf(root))).ToList(),
         };
 
-    private static UblInvoiceLine LineOf(XElement line)
+    /// <summary>Charges less allowances.</summary>
+    private static Money Charges(XElement of) =>
+        Money.Of(
+            of.Elements(Ubl.Aggregate + "AllowanceCharge").Sum(c => (Text(c, "ChargeIndicator") == "true" ? 1 : -1) * Figure(c, "Amount"))
+        );
+
+    /// <summary>Number of the purchase order; empty where it does not say.</summary>
+    private static string OrderOf(XElement? of) =>
+        of?.Element(Ubl.Aggregate + "OrderReference")?.Element(Ubl.Basic + "ID")?.Value.Trim() ?? "";
+
+    private static UblInvoiceLine LineOf(XElement line, string order)
     {
         var item = line.Element(Ubl.Aggregate + "Item") ?? throw new FormatException("A line has no Item.");
         var number = item.Element(Ubl.Aggregate + "SellersItemIdentification")?.Element(Ubl.Basic + "ID")?.Value.Trim() ?? "";
@@ -100,18 +107,15 @@ public sealed record UblInvoice
         var price = line.Element(Ubl.Aggregate + "Price");
         // A price is for a base quantity, one where it does not say.
         var each = price is null
-            ? Figure(line, "LineExtensionAmount") / (quantity == 0 ? 1 : quantity)
+            ? (Figure(line, "LineExtensionAmount") - Charges(line).Amount) / (quantity == 0 ? 1 : quantity)
             : Figure(price, "PriceAmount") / (price.Element(Ubl.Basic + "BaseQuantity") is null ? 1 : Figure(price, "BaseQuantity"));
         return new UblInvoiceLine(
             number,
             item.Element(Ubl.Basic + "Name")?.Value.Trim() ?? number,
             new Quantity(quantity),
             UnitPrice.Rounded(each),
-            line.Element(Ubl.Aggregate + "OrderLineReference")
-                ?.Element(Ubl.Aggregate + "OrderReference")
-                ?.Element(Ubl.Basic + "ID")
-                ?.Value.Trim()
-                ?? ""
+            Charges(line),
+            OrderOf(line.Element(Ubl.Aggregate + "OrderLineReference")) is { Length: > 0 } own ? own : order
         );
     }
 

@@ -19,6 +19,7 @@ internal sealed class CatalogMapping
     public void Configure(EntityTypeBuilder<Part> builder)
     {
         builder.Ignore(p => p.Free);
+        builder.Property(p => p.Rating).HasConversion(rating => rating!.ToString(), text => TireRating.Read(text));
         builder.HasIndex(p => p.Number).IsUnique();
         builder.HasMany(p => p.Companions).WithOne().HasForeignKey(c => c.PartId);
     }

@@ -111,6 +111,19 @@ internal static class DemoCatalog
                 );
             }
         }
+        // Ratings stand on their sides; one set has lain there for years.
+        (string Number, TireRating Rating, int YearsAgo)[] tires =
+        [
+            ("TI-2055516", new(91, 'V'), 1),
+            ("TI-2254517", new(94, 'W'), 2),
+            ("TI-2356517", new(104, 'T'), 5),
+            ("TI-2657017", new(115, 'T'), 1),
+        ];
+        foreach (var (number, rating, yearsAgo) in tires)
+        {
+            foreach (var tire in parts.FindAll(p => p.Number.StartsWith(number, StringComparison.Ordinal)))
+                (tire.Rating, tire.DateCode) = (rating, $"12{(utcNow.InUtc().Year - yearsAgo) % 100:00}");
+        }
         // A stronger battery has to be made known to the car; that comes along with this one part.
         parts
             .Single(p => p.Number == "BA-H7")

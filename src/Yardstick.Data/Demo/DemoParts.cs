@@ -23,6 +23,7 @@ internal static class DemoParts
         var next = await db.Counters.SingleAsync(c => c.Name == Counter.PurchaseOrders);
         Actor Wen(int minutesAgo) => new(DemoMaker.PartsPerson, shop.UtcNow.PlusMinutes(-minutesAgo));
 
+        var atSuppliers = new List<(string Code, PurchaseOrder Order)>();
         PurchaseOrder Buy(Supplier supplier, string code, string reference, int minutesAgo, int expectedIn, params PartWanted[] wanted)
         {
             var order = PurchaseOrder.Place(next.Next++, supplier, wanted, Wen(minutesAgo)).Value;
@@ -39,9 +40,7 @@ internal static class DemoParts
                     [.. order.Lines.Select(l => new SupplierLineAnswer(l.Id, PurchaseLineState.Confirmed, null, expected))]
                 )
             );
-            shop.OutsideOrders.Add(
-                new OutsideOrder(code, order.IdempotencyKey.ToString(), reference, order.Number, order.CreatedAt, expected, "confirmed")
-            );
+            atSuppliers.Add((code, order));
             return order;
         }
 
@@ -52,23 +51,24 @@ internal static class DemoParts
         var came = Buy(
             suppliers[0],
             "harbor",
-            "HP-39871",
+            "HP-39840",
             60 * 22,
             -120,
             PartWanted.For(filters[0], new(6)),
-            PartWanted.For(filters[1], new(4)),
-            PartWanted.For(withCore, new(2))
+            PartWanted.For(filters[1], new(4))
         );
         Receive(db, came, parts, "PS-60418", Wen(100));
-        var back = PartReturn.Begin(101, Harbor, "Wrong one in the box: this is for the older engine.", Wen(60)).Value;
+        Receive(db, Buy(suppliers[0], "harbor", "HP-39841", 60 * 22, -120, PartWanted.For(withCore, new(2))), parts, "PS-60419", Wen(99));
+        var back = PartReturn.Begin(101, suppliers[0], "Wrong one in the box: this is for the older engine.", Wen(60)).Value;
         var wrong = await db.ReceiptLines.OrderBy(l => l.Id).LastAsync(l => l.PartId == filters[1].Id);
-        back.Add(wrong, new(1), PartReturnReason.Wrong, Quantity.Zero);
+        back.Add(wrong, new(1), PartReturnReason.Wrong, wrong.Quantity);
         back.Authorize("RA-2217");
+        back.IdempotencyKey = new Guid(101, 7, 7, [1, 2, 3, 4, 5, 6, 7, 10]);
         db.PartReturns.Add(back);
         (await db.Counters.SingleAsync(c => c.Name == Counter.PartReturns)).Next = 102;
 
         // Their bill for the filters is here, one of them dearer than it was received at.
-        var bill = SupplierBill.Enter(Harbor, false, new("HB-77120", "", "", "6.50", ""), shop.Shop.Local(Wen(40).At), Wen(40)).Value;
+        var bill = SupplierBill.Enter(Harbor, false, new("HP-B39840", "", "", "6.50", ""), shop.Shop.Local(Wen(40).At), Wen(40)).Value;
         foreach (var received in await db.ReceiptLines.OrderBy(l => l.Id).Take(2).ToListAsync())
             bill.Add(
                 received,
@@ -98,6 +98,7 @@ internal static class DemoParts
         }
         Count(db, parts, Wen(60 * 26));
         await db.SaveChangesAsync();
+        shop.OutsideOrders.AddRange(atSuppliers.Select(a => OutsideOrder.Of(a.Code, a.Order)));
     }
 
     private static void Receive(ShopDb db, PurchaseOrder order, List<Part> parts, string slip, Actor actor)

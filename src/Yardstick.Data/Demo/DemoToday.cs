@@ -24,6 +24,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
     private long number = numbers.Order,
         purchaseNumber = 501,
         entry;
+    private readonly List<(string Code, PurchaseOrder Order)> atSuppliers = [];
     private readonly ShopDb db = shop.Open();
 
     /// <summary>Wall time so many minutes from now, on the quarter hour when it is a plan or promise.</summary>
@@ -81,6 +82,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Updates(db.Orders.Local.MinBy(o => o.Number)!);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
+        shop.OutsideOrders.AddRange(atSuppliers.Select(a => OutsideOrder.Of(a.Code, a.Order)));
         await db.Counters.Where(c => c.Name == Counter.Orders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, number));
         await db.Counters.Where(c => c.Name == Counter.PurchaseOrders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, purchaseNumber));
         await db.DisposeAsync();
@@ -262,6 +264,27 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         var job = order.Jobs[0];
         ((LaborLine)job.Lines[0]).Hours = new(2.1m);
         job.Title = "Clutch slave cylinder, replace";
+        var hose = new SubletLine
+        {
+            Description = "Hydraulic line, made up to the old one",
+            UnitCost = new(38),
+            Price = new(64),
+        };
+        job.Lines.Add(shop.Keyed(hose));
+        db.SubletWork.Add(
+            new SubletWork
+            {
+                OrderId = order.Id,
+                LineId = hose.Id,
+                SupplierId = 4,
+                Description = hose.Description,
+                UnitCost = hose.UnitCost,
+                Note = "Same length as the sample",
+                SentAt = shop.UtcNow.PlusMinutes(-95),
+                SentById = DemoMaker.PartsPerson,
+                ExpectedAt = shop.Shop.Utc(At(70)),
+            }
+        );
         order.Title = job.Title;
         Stock(order);
         Approve(order, 60 * 23, AnswerChannel.Phone, job);

@@ -186,8 +186,7 @@ internal sealed partial class DemoToday
                 }
             );
         db.PurchaseOrders.Add(purchase);
-        shop.OutsideOrders.Add(
-            new OutsideOrder(code, purchase.IdempotencyKey.ToString(), reference, purchase.Number, placed, expected, "confirmed")
-        );
+        // What the supplier knows of it goes by its lines' keys, which are there once all is kept.
+        atSuppliers.Add((code, purchase));
     }
 }

@@ -625,6 +625,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<DateTime?>("CostAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("DateCode")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Description")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -654,6 +658,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<long>("PackSize")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Rating")
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("Reserved")
                         .HasColumnType("INTEGER");
@@ -2555,19 +2562,35 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("Back")
+                    b.Property<long>("GivenUp")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("GivenUpAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("GivenUpById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Left")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("Quantity")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("ReceiptLineId")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
+                    b.HasIndex("GivenUpAt")
+                        .HasFilter("\"GivenUpAt\" IS NOT NULL");
+
                     b.HasIndex("Id")
-                        .HasFilter("\"Back\" < \"Quantity\"");
+                        .HasFilter("\"Left\" > 0");
 
                     b.HasIndex("ReceiptLineId")
                         .IsUnique();
@@ -2601,11 +2624,17 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("Credited")
                         .HasColumnType("INTEGER");
 
+                    b.Property<Guid>("IdempotencyKey")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Note")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<long>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("SaidNo")
                         .HasColumnType("INTEGER");
 
                     b.Property<DateTime?>("SentAt")
@@ -2617,7 +2646,14 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("SupplierId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Trouble")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Way")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -2917,6 +2953,65 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("ReceiptLines");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SubletWork", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("BackAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("CalledOffAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Description")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("ExpectedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("SentAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SentById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("SupplierBillId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("SupplierId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UnitCost")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Id")
+                        .HasFilter("\"SupplierBillId\" IS NULL AND \"CalledOffAt\" IS NULL");
+
+                    b.HasIndex("LineId");
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("SentAt")
+                        .HasFilter("\"BackAt\" IS NULL AND \"CalledOffAt\" IS NULL");
+
+                    b.ToTable("SubletWork");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Purchasing.Supplier", b =>
                 {
                     b.Property<long>("Id")
@@ -2934,6 +3029,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Contact")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("CoreDays")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("DeliveryTimes")
                         .IsRequired()
@@ -3060,6 +3158,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("AcceptedCost")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("CoreEach")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Description")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -3074,10 +3175,13 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("Quantity")
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("ReceiptLineId")
+                    b.Property<long?>("ReceiptLineId")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("ReceivedCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("SubletWorkId")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("SupplierBillId")

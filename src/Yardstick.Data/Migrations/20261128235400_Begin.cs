@@ -524,6 +524,10 @@ namespace Yardstick.Data.Migrations
                         .Annotation("Sqlite:Autoincrement", true),
                     Number = table.Column<long>(type: "INTEGER", nullable: false),
                     SupplierId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Way = table.Column<int>(type: "INTEGER", nullable: false),
+                    IdempotencyKey = table.Column<Guid>(type: "TEXT", nullable: false),
+                    Trouble = table.Column<string>(type: "TEXT", nullable: false),
+                    SaidNo = table.Column<bool>(type: "INTEGER", nullable: false),
                     State = table.Column<int>(type: "INTEGER", nullable: false),
                     Authorization = table.Column<string>(type: "TEXT", nullable: false),
                     Note = table.Column<string>(type: "TEXT", nullable: false),
@@ -564,6 +568,8 @@ namespace Yardstick.Data.Migrations
                     Unit = table.Column<string>(type: "TEXT", nullable: false),
                     Brand = table.Column<string>(type: "TEXT", nullable: false),
                     Condition = table.Column<string>(type: "TEXT", nullable: false),
+                    Rating = table.Column<string>(type: "TEXT", nullable: true),
+                    DateCode = table.Column<string>(type: "TEXT", nullable: false),
                     Equivalents = table.Column<string>(type: "TEXT", nullable: false),
                     Everyday = table.Column<bool>(type: "INTEGER", nullable: false),
                     CostAt = table.Column<DateTime>(type: "TEXT", nullable: true),
@@ -912,6 +918,30 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "SubletWork",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    LineId = table.Column<long>(type: "INTEGER", nullable: false),
+                    SupplierId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Description = table.Column<string>(type: "TEXT", nullable: false),
+                    UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
+                    SentAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    SentById = table.Column<long>(type: "INTEGER", nullable: false),
+                    ExpectedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    BackAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    CalledOffAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    SupplierBillId = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_SubletWork", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "SupplierBills",
                 columns: table => new
                 {
@@ -949,6 +979,7 @@ namespace Yardstick.Data.Migrations
                     Contact = table.Column<string>(type: "TEXT", nullable: false),
                     AccountNumber = table.Column<string>(type: "TEXT", nullable: false),
                     DeliveryTimes = table.Column<string>(type: "TEXT", nullable: false),
+                    CoreDays = table.Column<int>(type: "INTEGER", nullable: false),
                     RetiredAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     Version = table.Column<int>(type: "INTEGER", nullable: false)
                 },
@@ -1473,7 +1504,8 @@ namespace Yardstick.Data.Migrations
                     Id = table.Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
                     SupplierBillId = table.Column<long>(type: "INTEGER", nullable: false),
-                    ReceiptLineId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ReceiptLineId = table.Column<long>(type: "INTEGER", nullable: true),
+                    SubletWorkId = table.Column<long>(type: "INTEGER", nullable: true),
                     PartNumber = table.Column<string>(type: "TEXT", nullable: false),
                     Description = table.Column<string>(type: "TEXT", nullable: false),
                     Quantity = table.Column<long>(type: "INTEGER", nullable: false),
@@ -1481,6 +1513,7 @@ namespace Yardstick.Data.Migrations
                     Matched = table.Column<long>(type: "INTEGER", nullable: false),
                     AcceptedCost = table.Column<long>(type: "INTEGER", nullable: false),
                     ReceivedCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    CoreEach = table.Column<long>(type: "INTEGER", nullable: false),
                     ToCostOfSales_Cents = table.Column<long>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
@@ -1701,7 +1734,11 @@ namespace Yardstick.Data.Migrations
                         .Annotation("Sqlite:Autoincrement", true),
                     ReceiptLineId = table.Column<long>(type: "INTEGER", nullable: false),
                     Quantity = table.Column<long>(type: "INTEGER", nullable: false),
-                    Back = table.Column<long>(type: "INTEGER", nullable: false)
+                    Left = table.Column<long>(type: "INTEGER", nullable: false),
+                    GivenUp = table.Column<long>(type: "INTEGER", nullable: false),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    GivenUpAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    GivenUpById = table.Column<long>(type: "INTEGER", nullable: true)
                 },
                 constraints: table =>
                 {
@@ -2590,10 +2627,16 @@ namespace Yardstick.Data.Migrations
                 column: "VehicleId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_OwedCores_GivenUpAt",
+                table: "OwedCores",
+                column: "GivenUpAt",
+                filter: "\"GivenUpAt\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_OwedCores_Id",
                 table: "OwedCores",
                 column: "Id",
-                filter: "\"Back\" < \"Quantity\"");
+                filter: "\"Left\" > 0");
 
             migrationBuilder.CreateIndex(
                 name: "IX_OwedCores_ReceiptLineId",
@@ -2817,6 +2860,28 @@ namespace Yardstick.Data.Migrations
                 name: "IX_StoredSnapshots_OrderId",
                 table: "StoredSnapshots",
                 column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SubletWork_Id",
+                table: "SubletWork",
+                column: "Id",
+                filter: "\"SupplierBillId\" IS NULL AND \"CalledOffAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SubletWork_LineId",
+                table: "SubletWork",
+                column: "LineId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SubletWork_OrderId",
+                table: "SubletWork",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SubletWork_SentAt",
+                table: "SubletWork",
+                column: "SentAt",
+                filter: "\"BackAt\" IS NULL AND \"CalledOffAt\" IS NULL");
 
             migrationBuilder.CreateIndex(
                 name: "IX_SupplierBillLine_ReceiptLineId",
@@ -3112,6 +3177,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "StockMovements");
+
+            migrationBuilder.DropTable(
+                name: "SubletWork");
 
             migrationBuilder.DropTable(
                 name: "SupplierBillLine");

@@ -14,6 +14,7 @@ internal sealed class PurchasingMapping
         IEntityTypeConfiguration<SupplierBill>,
         IEntityTypeConfiguration<SupplierBillLine>,
         IEntityTypeConfiguration<OwedCore>,
+        IEntityTypeConfiguration<SubletWork>,
         IEntityTypeConfiguration<PartReturn>,
         IEntityTypeConfiguration<PartReturnLine>
 {
@@ -83,6 +84,7 @@ internal sealed class PurchasingMapping
     public void Configure(EntityTypeBuilder<SupplierBillLine> builder)
     {
         builder.ComplexProperty(l => l.ToCostOfSales);
+        builder.Ignore(l => l.Core);
         builder.Ignore(l => l.Amount);
         builder.Ignore(l => l.Disputed);
         builder.Ignore(l => l.PriceDifference);
@@ -91,9 +93,19 @@ internal sealed class PurchasingMapping
 
     public void Configure(EntityTypeBuilder<OwedCore> builder)
     {
-        builder.Ignore(c => c.Left);
         // Those that are owed are few; what went back is the past.
-        builder.HasIndex(c => c.Id).HasFilter("\"Back\" < \"Quantity\"");
+        builder.HasIndex(c => c.Id).HasFilter("\"Left\" > 0");
+        builder.HasIndex(c => c.GivenUpAt).HasFilter("\"GivenUpAt\" IS NOT NULL");
+    }
+
+    public void Configure(EntityTypeBuilder<SubletWork> builder)
+    {
+        builder.Ignore(w => w.IsOut);
+        builder.HasIndex(w => w.LineId);
+        builder.HasIndex(w => w.OrderId);
+        // What is out, and what waits for its bill, is little beside what was done.
+        builder.HasIndex(w => w.SentAt).HasFilter("\"BackAt\" IS NULL AND \"CalledOffAt\" IS NULL");
+        builder.HasIndex(w => w.Id).HasFilter("\"SupplierBillId\" IS NULL AND \"CalledOffAt\" IS NULL");
     }
 
     public void Configure(EntityTypeBuilder<PartReturn> builder)

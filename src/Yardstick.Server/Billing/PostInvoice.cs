@@ -48,7 +48,8 @@ public static class PostInvoice
             .TimeEntries.Where(t => t.OrderId == order.Id && t.End == null)
             .Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name)
             .ToListAsync();
-        return ClosingBlockers.Of(order, policy, purchases, onTheClock);
+        var sublets = await db.SubletWork.Where(s => s.OrderId == order.Id).ToListAsync();
+        return ClosingBlockers.Of(order, policy, purchases, sublets, onTheClock);
     }
 
     private static Task<IResult> FinishJobs(long id, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>

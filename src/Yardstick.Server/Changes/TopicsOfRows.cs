@@ -85,6 +85,7 @@ internal sealed class TopicsOfRows(DbContext db)
             Attendance => [One(TopicKind.Floor)],
             PurchaseOrder p => [One(TopicKind.Parts), One(TopicKind.Floor), .. p.Lines.SelectMany(l => OfOrder(l.OrderId))],
             PurchaseOrderLine l => [One(TopicKind.Parts), One(TopicKind.Floor), .. OfOrder(l.OrderId)],
+            SubletWork w => [One(TopicKind.Parts), .. OfOrder(w.OrderId)],
             Receipt or ReceiptLine or SupplierBill or PartReturn or OwedCore => [One(TopicKind.Parts)],
             Part p => [One(TopicKind.Stock, p.Id), One(TopicKind.Parts), One(TopicKind.Catalog)],
             StockMovement m => [One(TopicKind.Stock, m.PartId), One(TopicKind.Parts)],

@@ -53,11 +53,13 @@ public static class StockCard
 
     /// <summary>A part in stock.</summary>
     /// <param name="Part">The part.</param>
+    /// <param name="Tire">What a tire is rated for and how old the oldest is; empty for other parts.</param>
     /// <param name="KeptFor">Approved work for which it is kept.</param>
     /// <param name="Movements">Its movements, the latest first.</param>
     /// <param name="More">Whether there are older ones.</param>
     public sealed record StockCardView(
         StockList.StockRow Part,
+        string Tire,
         IReadOnlyList<KeptForView> KeptFor,
         IReadOnlyList<MovementView> Movements,
         bool More
@@ -87,7 +89,7 @@ public static class StockCard
         api.MapPost("/stock/reserved", MoveReserved).Asks(Permission.OrderParts).Produces<ReservedMoved>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> ShowAsync(long id, ShopDb db, long? before)
+    private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time, long? before)
     {
         if (await db.Parts.FirstOrDefaultAsync(p => p.Id == id) is not { } part)
             return Problems.Of(Gone.Part);
@@ -104,6 +106,7 @@ public static class StockCard
         return Results.Ok(
             new StockCardView(
                 StockList.RowOf(part, onOrder.GetValueOrDefault(id)),
+                part.TireWords(shop.Local(time.Now()).Date),
                 await KeptForAsync(db, id),
                 shown.ConvertAll(m => new MovementView
                 {
@@ -173,8 +176,7 @@ public static class StockCard
             if (corrected.Problem is { } problem)
                 return problem;
             work.Db.StockMovements.Add(corrected.Value);
-            await work.Db.SaveChangesAsync();
-            await work.Db.GiveOutAsync([part]);
+            await work.Db.FoundAsync([part]);
             return new StockCorrected(id, part.OnHand.Value);
         });
 

@@ -217,7 +217,7 @@ public static class StockCounts
                 return problem;
             work.Db.StockMovements.AddRange(posted.Value);
             await work.Db.SaveChangesAsync();
-            await work.Db.GiveOutAsync(parts.Values);
+            await work.Db.FoundAsync(parts.Values);
             return Result.Done;
         });
 

@@ -92,7 +92,10 @@ public static class EditJobs
     /// <summary>Whether time was clocked on a job or a part ordered for it.</summary>
     internal static async Task<bool> IsUsedAsync(Data.ShopDb db, long id, long jobId) =>
         await db.TimeEntries.AnyAsync(t => t.JobId == jobId)
-        || await db.StandingParts().AnyAsync(l => l.OrderId == id && db.Lines.Any(x => x.Id == l.LineId && x.JobId == jobId));
+        || await db.StandingParts().AnyAsync(l => l.OrderId == id && db.Lines.Any(x => x.Id == l.LineId && x.JobId == jobId))
+        || await db.SubletWork.AnyAsync(s =>
+            s.OrderId == id && s.CalledOffAt == null && db.Lines.Any(x => x.Id == s.LineId && x.JobId == jobId)
+        );
 
     private static Task<IResult> Restore(long id, long jobId, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>
         {

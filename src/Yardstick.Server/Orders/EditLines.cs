@@ -95,7 +95,9 @@ public static class EditLines
             var db = under.Command.Db;
             if (version is { } seen && await under.TouchedByOthersAsync("line", lineId, seen) is { } touched)
                 return touched;
-            var ordered = await db.StandingParts().AnyAsync(l => l.LineId == lineId);
+            var ordered =
+                await db.StandingParts().AnyAsync(l => l.LineId == lineId)
+                || await db.SubletWork.AnyAsync(s => s.LineId == lineId && s.CalledOffAt == null);
             var removed = under.Order.RemoveLine(lineId, ordered, under.Command.Actor);
             return removed.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, 0);
         });

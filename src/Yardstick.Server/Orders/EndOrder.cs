@@ -115,6 +115,7 @@ public static class EndOrder
             .TimeEntries.Where(t => t.OrderId == order.Id && t.End == null)
             .Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name)
             .ToListAsync();
-        return order.Hanging(purchases, onTheClock, ending);
+        var sublets = await db.SubletWork.Where(s => s.OrderId == order.Id).ToListAsync();
+        return order.Hanging(purchases, sublets, onTheClock, ending);
     }
 }

@@ -176,7 +176,7 @@ internal sealed class JobViews(
         {
             LaborLine labor => LaborOf(shown, labor, figures!),
             PartLine part => PartOf(shown, job, part, figures!),
-            SubletLine sublet => shown with { Price = sublet.Price?.Value, UnitCost = margins ? sublet.UnitCost.Value : null },
+            SubletLine sublet => SubletOf(shown, sublet),
             FeeLine fee => shown with { Number = fee.Code, Quantity = fee.Quantity.Value },
             _ => shown,
         };
@@ -195,6 +195,22 @@ internal sealed class JobViews(
             Price = labor.Price?.Value,
             TechnicianId = labor.TechnicianId,
         };
+
+    private SheetLine SubletOf(SheetLine shown, SubletLine sublet)
+    {
+        var work = around.Sublets.LastOrDefault(s => s.LineId == sublet.Id);
+        return shown with
+        {
+            Price = sublet.Price?.Value,
+            UnitCost = margins ? sublet.UnitCost.Value : null,
+            State = work?.Words(around.Suppliers[work.SupplierId]) ?? "",
+            StateCode =
+                work is null ? null
+                : work.IsOut ? PartStateCode.Ordered
+                : PartStateCode.Received,
+            ExpectedAt = work is { IsOut: true } ? work.ExpectedAt : null,
+        };
+    }
 
     private SheetLine PartOf(SheetLine shown, Job job, PartLine part, LineFigures figures)
     {

@@ -10,7 +10,8 @@ namespace Yardstick.Server.Outside;
 /// <param name="LineId">Key of the line, which comes back with the answer.</param>
 /// <param name="Number">Part number.</param>
 /// <param name="Quantity">Units.</param>
-public sealed record QuoteAsked(long LineId, string Number, decimal Quantity);
+/// <param name="UnitCost">Cost each that the shop expects.</param>
+public sealed record QuoteAsked(long LineId, string Number, decimal Quantity, decimal UnitCost);
 
 /// <summary>How much of a part a branch has.</summary>
 /// <param name="Branch">The branch.</param>
@@ -35,6 +36,13 @@ public sealed record Quoted(
     int Minutes,
     IReadOnlyList<BranchStock> Branches
 );
+
+/// <summary>A bill that a supplier's service has for the shop.</summary>
+/// <param name="Number">The supplier's number.</param>
+/// <param name="BilledOn">Its date.</param>
+/// <param name="Total">What they ask for.</param>
+/// <param name="PurchaseOrder">Number of the purchase order that it bills.</param>
+public sealed record OfferedBill(string Number, LocalDate BilledOn, decimal Total, long PurchaseOrder);
 
 /// <summary>A supplier's service.</summary>
 public interface ISupplierClient
@@ -61,11 +69,25 @@ public interface ISupplierClient
         IEnumerable<long> lineIds,
         CancellationToken cancel
     );
+
+    /// <summary>Asks for the authorization of a return, and later what became of it. Sent twice with the same key, it is taken once.</summary>
+    Task<Result<SupplierReturnAnswer>> ReturnAsync(string supplierCode, PartReturn made, CancellationToken cancel);
+
+    /// <summary>Asks which bills there are.</summary>
+    Task<Result<IReadOnlyList<OfferedBill>>> BillsAsync(string supplierCode, CancellationToken cancel);
+
+    /// <summary>Fetches a bill, a UBL 2.1 Invoice.</summary>
+    /// <returns>The document, 2 MB at most.</returns>
+    Task<Result<byte[]>> BillAsync(string supplierCode, string number, CancellationToken cancel);
 }
 
 /// <summary>Suppliers over HTTP; the contract is in docs/outside-services.md.</summary>
 public sealed class SupplierClient(HttpClient http) : ISupplierClient
 {
+    private const int LongestWords = 80,
+        MostBills = 200,
+        LargestBill = 2_000_000;
+
     private sealed record LineAnswer(long Line, string State, decimal? Filled, Instant? ExpectedAt);
 
     private sealed record Answer(string Reference, string State, Instant? ExpectedAt, IReadOnlyList<LineAnswer>? Lines);
@@ -81,6 +103,10 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
     );
 
     private sealed record QuoteAnswer(IReadOnlyList<QuoteLine>? Lines);
+
+    private sealed record ReturnAnswer(string State, string? Authorization, decimal? Credited, string? Memo, string? Why);
+
+    private sealed record BillsAnswer(IReadOnlyList<OfferedBill>? Bills);
 
     private sealed record CancelAnswer(IReadOnlyList<long>? Cancelled);
 
@@ -102,6 +128,7 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
                     line = a.LineId,
                     a.Number,
                     a.Quantity,
+                    a.UnitCost,
                 }),
             }
         );
@@ -146,6 +173,8 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
                         line = l.Id,
                         number = l.PartNumber,
                         quantity = l.Quantity.Value,
+                        unitCost = l.UnitCost.Value,
+                        coreEach = l.CoreEach.Value,
                     }),
             }
         );
@@ -169,6 +198,69 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
         var call = await OutsideCall.SendAsync<CancelAnswer>(http, request, cancel);
         return call.Problem is { } problem ? problem : (call.Value.Cancelled ?? []).ToHashSet();
     }
+
+    /// <inheritdoc />
+    public async Task<Result<SupplierReturnAnswer>> ReturnAsync(string supplierCode, PartReturn made, CancellationToken cancel)
+    {
+        var request = Post(
+            $"suppliers/{Uri.EscapeDataString(supplierCode)}/returns",
+            new
+            {
+                @return = made.Number,
+                made.Note,
+                sent = made.State == PartReturnState.Sent,
+                lines = made.Lines.Select(l => new
+                {
+                    line = l.Id,
+                    number = l.PartNumber,
+                    quantity = l.Quantity.Value,
+                    unitCredit = l.UnitCredit.Value,
+                    reason = JsonNamingPolicy.CamelCase.ConvertName(l.Reason.ToString()),
+                }),
+            }
+        );
+        request.Headers.Add("Idempotency-Key", made.IdempotencyKey.ToString());
+        var call = await OutsideCall.SendAsync<ReturnAnswer>(http, request, cancel);
+        if (call.Problem is { } problem)
+            return problem;
+        var said = call.Value;
+        SupplierReturnState? state = said.State switch
+        {
+            "waiting" => SupplierReturnState.Waiting,
+            "authorized" => SupplierReturnState.Authorized,
+            "refused" => SupplierReturnState.Refused,
+            "credited" => SupplierReturnState.Credited,
+            _ => null,
+        };
+        if (state is not { } known || said.Credited < 0)
+            return Unreadable(said.State);
+        return new SupplierReturnAnswer(
+            Short(said.Authorization),
+            known,
+            said.Credited is { } credited ? Money.Of(credited) : null,
+            Short(known == SupplierReturnState.Refused ? said.Why : said.Memo)
+        );
+    }
+
+    /// <inheritdoc />
+    public async Task<Result<IReadOnlyList<OfferedBill>>> BillsAsync(string supplierCode, CancellationToken cancel)
+    {
+        var request = new HttpRequestMessage(HttpMethod.Get, $"suppliers/{Uri.EscapeDataString(supplierCode)}/bills");
+        var call = await OutsideCall.SendAsync<BillsAnswer>(http, request, cancel);
+        return call.Problem is { } problem ? problem : (call.Value.Bills ?? []).Take(MostBills).ToList();
+    }
+
+    /// <inheritdoc />
+    public Task<Result<byte[]>> BillAsync(string supplierCode, string number, CancellationToken cancel) =>
+        OutsideCall.BytesAsync(
+            http,
+            new HttpRequestMessage(HttpMethod.Get, $"suppliers/{Uri.EscapeDataString(supplierCode)}/bills/{Uri.EscapeDataString(number)}"),
+            LargestBill,
+            cancel
+        );
+
+    private static string Short(string? text) =>
+        (text ?? "").Trim() is { Length: > LongestWords } all ? all[..LongestWords] : (text ?? "").Trim();
 
     private static HttpRequestMessage Post(string path, object body) => new(HttpMethod.Post, path) { Content = JsonContent.Create(body) };
 
@@ -243,7 +335,35 @@ internal static class OutsideCall
         DateTimeZoneProviders.Tzdb
     );
 
-    internal static async Task<Result<T>> SendAsync<T>(HttpClient http, HttpRequestMessage request, CancellationToken cancel)
+    internal static Task<Result<T>> SendAsync<T>(HttpClient http, HttpRequestMessage request, CancellationToken cancel) =>
+        ReadAsync<T>(
+            http,
+            request,
+            async content =>
+                await content.ReadFromJsonAsync<T>(Json, cancel) is { } value
+                    ? value
+                    : new Problem("outside.answer", "sent an empty answer"),
+            cancel
+        );
+
+    /// <summary>A document as it is.</summary>
+    internal static Task<Result<byte[]>> BytesAsync(HttpClient http, HttpRequestMessage request, int most, CancellationToken cancel) =>
+        ReadAsync<byte[]>(
+            http,
+            request,
+            async content =>
+                await content.ReadAsByteArrayAsync(cancel) is { } all && all.Length <= most
+                    ? all
+                    : new Problem("outside.answer", "sent a document that is too large"),
+            cancel
+        );
+
+    private static async Task<Result<T>> ReadAsync<T>(
+        HttpClient http,
+        HttpRequestMessage request,
+        Func<HttpContent, Task<Result<T>>> read,
+        CancellationToken cancel
+    )
     {
         try
         {
@@ -252,9 +372,7 @@ internal static class OutsideCall
                 return new Problem("outside.unknown", "has no data for this");
             if (!response.IsSuccessStatusCode)
                 return new Problem("outside.failed", $"answered with an error ({(int)response.StatusCode})");
-            return await response.Content.ReadFromJsonAsync<T>(Json, cancel) is { } value
-                ? value
-                : new Problem("outside.answer", "sent an empty answer");
+            return await read(response.Content);
         }
         catch (JsonException)
         {

@@ -49,6 +49,7 @@ public static class PartReturns
             .Asks(Permission.OrderParts)
             .Produces<PartReturnChanged>()
             .ProducesProblem(422);
+        api.MapPost("/part-returns/{id:long}/ask", AskAsync).Asks(Permission.OrderParts).Produces<PartReturnChanged>().ProducesProblem(404);
         api.MapPost("/part-returns/{id:long}/send", Send).Asks(Permission.OrderParts).Produces<PartReturnChanged>().ProducesProblem(422);
         api.MapPost("/part-returns/{id:long}/credit", Credit)
             .Asks(Permission.OrderParts)
@@ -61,7 +62,7 @@ public static class PartReturns
         api.MapPost("/part-returns/{id:long}/drop", Drop).Asks(Permission.OrderParts).Produces<PartReturnChanged>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Begin(PartReturnRequest request, CommandRunner commands) =>
+    private static Task<IResult> Begin(PartReturnRequest request, CommandRunner commands, SupplierRounds rounds) =>
         commands.RunAsync<PartReturnChanged>(async work =>
         {
             var db = work.Db;
@@ -76,23 +77,24 @@ public static class PartReturns
                 return new Problem("return.empty", "Choose at least one part that came.", "lines");
             if (came.Values.Select(x => x.SupplierId).Distinct().Count() > 1)
                 return new Problem("return.suppliers", "These came from several suppliers. Write a return for each.", "lines");
-            var begun = PartReturn.Begin(
-                await db.NextNumberAsync(Counter.PartReturns),
-                came.Values.First().SupplierId,
-                request.Note,
-                work.Actor
-            );
+            var supplierId = came.Values.First().SupplierId;
+            var supplier = await db.Suppliers.SingleAsync(s => s.Id == supplierId);
+            var begun = PartReturn.Begin(await db.NextNumberAsync(Counter.PartReturns), supplier, request.Note, work.Actor);
             if (begun.Problem is { } bad)
                 return bad;
             var made = begun.Value;
+            var gone = await db.GoneBackAsync(ids);
             foreach (var item in asked)
             {
                 var line = came[item.ReceiptLineId].Line;
-                var before = await db.GoneBackAsync(line.Id, item.Reason == PartReturnReason.Core);
-                var units = string.IsNullOrWhiteSpace(item.Quantity) ? line.Quantity - before : Quantity.Parse(item.Quantity);
+                var left =
+                    item.Reason == PartReturnReason.Core
+                        ? line.Core?.Left ?? Quantity.Zero
+                        : line.Quantity - gone.GetValueOrDefault(line.Id);
+                var units = string.IsNullOrWhiteSpace(item.Quantity) ? left : Quantity.Parse(item.Quantity);
                 if (units.Problem is { } unreadable)
                     return unreadable;
-                if (made.Add(line, units.Value, item.Reason, before).Problem is { } refused)
+                if (made.Add(line, units.Value, item.Reason, left).Problem is { } refused)
                     return refused;
                 if (item.Reason == PartReturnReason.Core)
                     line.Core!.Goes(units.Value);
@@ -101,6 +103,7 @@ public static class PartReturns
             }
             db.PartReturns.Add(made);
             await db.SaveChangesAsync();
+            work.AfterCommit(rounds.Wake);
             return Told(made);
         });
 
@@ -135,8 +138,10 @@ public static class PartReturns
     private static Task<IResult> Authorize(long id, AuthorizeReturnRequest request, CommandRunner commands) =>
         ChangeAsync(id, commands, (_, made) => Task.FromResult(made.Authorize(request.Authorization)));
 
-    private static Task<IResult> Send(long id, CommandRunner commands) => ChangeAsync(id, commands, async (work, made) =>
+    private static Task<IResult> Send(long id, CommandRunner commands, SupplierRounds rounds) =>
+        ChangeAsync(id, commands, async (work, made) =>
         {
+            work.AfterCommit(rounds.Wake);
             if (made.Send(work.Actor.At).Problem is { } problem)
                 return problem;
             foreach (var line in made.Lines.Where(l => l.FromStock))
@@ -149,6 +154,14 @@ public static class PartReturns
             }
             return Result.Done;
         });
+
+    private static async Task<IResult> AskAsync(long id, ReturnTalk talk, ShopDb db, CancellationToken cancel)
+    {
+        await talk.TalkAsync(id, cancel);
+        return await db.PartReturns.FirstOrDefaultAsync(r => r.Id == id, cancel) is { } made
+            ? Results.Ok(Told(made))
+            : Problems.Of(Gone.PartReturn);
+    }
 
     private static Task<IResult> Credit(long id, CreditReturnRequest request, CommandRunner commands) =>
         ChangeAsync(id, commands, (work, made) => Task.FromResult(made.Credit(request.Amount, request.Memo, work.Actor.At)));

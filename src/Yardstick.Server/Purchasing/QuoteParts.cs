@@ -88,12 +88,7 @@ public static class QuoteParts
         var needed = await db.NeededPartsAsync((request.LineIds ?? []).ToHashSet());
         var asked = needed.Where(n => n.Line.Number.Length > 0).ToList();
         var branch = supplier.Branches.Find(b => b.Id == request.BranchId)?.Name ?? "";
-        var answer = await suppliers.QuoteAsync(
-            supplier.Code,
-            branch,
-            asked.ConvertAll(n => new QuoteAsked(n.Line.Id, n.Line.Number, n.Missing.Value)),
-            cancel
-        );
+        var answer = await suppliers.QuoteAsync(supplier.Code, branch, asked.ConvertAll(AskedFor), cancel);
         if (answer.Problem is { } silent)
             return Results.Ok(
                 new PartsQuoted(
@@ -118,6 +113,21 @@ public static class QuoteParts
         );
     }
 
+    /// <summary>What is asked of a supplier about a part that is needed.</summary>
+    internal static QuoteAsked AskedFor(NeededPart part) =>
+        new(part.Line.Id, part.Line.Number, part.Missing.Value, part.Line.UnitCost.Value);
+
+    /// <summary>How much of it there is, in words.</summary>
+    internal static string WordsOf(Quoted said, NeededPart part) =>
+        said.State switch
+        {
+            PurchaseLineState.Confirmed => $"{said.Available} available",
+            PurchaseLineState.PartlyFilled => $"only {said.Available} of {part.Missing}",
+            PurchaseLineState.Discontinued => "no longer made",
+            PurchaseLineState.UnknownNumber => "part number unknown to them",
+            _ => "not available",
+        };
+
     private static QuotedPartView ViewOf(NeededPart part, Quoted said, LineFigures? figures, bool margins, Func<int, LocalDateTime> here)
     {
         var change =
@@ -127,14 +137,7 @@ public static class QuoteParts
         return new QuotedPartView
         {
             LineId = part.Line.Id,
-            StateText = said.State switch
-            {
-                PurchaseLineState.Confirmed => $"{said.Available} available",
-                PurchaseLineState.PartlyFilled => $"only {said.Available} of {part.Missing}",
-                PurchaseLineState.Discontinued => "no longer made",
-                PurchaseLineState.UnknownNumber => "part number unknown to them",
-                _ => "not available",
-            },
+            StateText = WordsOf(said, part),
             Available = said.State == PurchaseLineState.Confirmed,
             UnitCost = said.UnitCost?.Value,
             CostChange = change?.Cost.Amount,

@@ -55,6 +55,12 @@ public static class ReturnsView
         /// <summary>What it brought; null before.</summary>
         public required decimal? Credited { get; init; }
 
+        /// <summary>Their service said no, or did not answer, in words; empty when all is well.</summary>
+        public required string Trouble { get; init; }
+
+        /// <summary>Their service is asked by itself, for the authorization or for the credit.</summary>
+        public required bool Asked { get; init; }
+
         /// <summary>Number of the credit memo, or why it was refused.</summary>
         public required string Answer { get; init; }
 
@@ -90,6 +96,9 @@ public static class ReturnsView
     /// <param name="Amount">What they bring.</param>
     /// <param name="AtHand">The old part is here: the work is done and nobody said that the customer keeps it.</param>
     /// <param name="Since">When the new part came.</param>
+    /// <param name="DueOn">The last day on which the supplier takes it.</param>
+    /// <param name="Overdue">That day is past.</param>
+    /// <param name="GivenUp">Why it will never go back; empty while it is to.</param>
     public sealed record CoreOwedView(
         long ReceiptLineId,
         long SupplierId,
@@ -100,7 +109,10 @@ public static class ReturnsView
         decimal Quantity,
         decimal Amount,
         bool AtHand,
-        LocalDateTime Since
+        LocalDateTime Since,
+        LocalDate DueOn,
+        bool Overdue,
+        string GivenUp
     );
 
     /// <summary>A core that a customer was charged and can still bring.</summary>
@@ -150,10 +162,12 @@ public static class ReturnsView
         api.MapGet("/part-returns/returnable", ReturnableAsync).Asks(Permission.SeeParts).Produces<IReadOnlyList<ReturnableView>>();
     }
 
-    private static async Task<IResult> PageAsync(ShopDb db)
+    private static async Task<IResult> PageAsync(ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
-        var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
+        var today = shop.Local(time.Now()).Date;
+        var bySupplier = await db.Suppliers.ToDictionaryAsync(s => s.Id);
+        var suppliers = bySupplier.ToDictionary(s => s.Key, s => s.Value.Name);
         var returns = await db.PartReturns.Include(r => r.Lines).Where(r => r.State < PartReturnState.Credited).ToListAsync();
         returns.AddRange(
             await db
@@ -163,6 +177,7 @@ public static class ReturnsView
                 .Take(Most / 3)
                 .ToListAsync()
         );
+        var isToAsk = PartReturn.IsToAsk.Compile();
         return Results.Ok(
             new ReturnsPageView(
                 returns.ConvertAll(r => new ReturnView
@@ -177,6 +192,8 @@ public static class ReturnsView
                     Expected = r.Expected.Amount,
                     Credited = r.Credited?.Amount,
                     Answer = r.Answer,
+                    Trouble = r.Trouble,
+                    Asked = isToAsk(r),
                     CreatedAt = shop.Local(r.CreatedAt),
                     Lines = r.Lines.ConvertAll(l => new ReturnLineView(
                         l.PartNumber,
@@ -186,29 +203,23 @@ public static class ReturnsView
                         l.Reason
                     )),
                 }),
-                await CoresAsync(db, shop, suppliers),
+                await CoresAsync(db, shop, bySupplier, today),
                 await CustomerCoresAsync(db),
                 await LooseAsync(db, suppliers)
             )
         );
     }
 
-    private static async Task<IReadOnlyList<CoreOwedView>> CoresAsync(ShopDb db, Core.Setup.Shop shop, Dictionary<long, string> suppliers)
+    private static async Task<IReadOnlyList<CoreOwedView>> CoresAsync(
+        ShopDb db,
+        Core.Setup.Shop shop,
+        Dictionary<long, Supplier> suppliers,
+        LocalDate today
+    )
     {
-        var came = await (
-            from core in db.OwedCores.Where(OwedCore.IsOwed)
-            join line in db.ReceiptLines on core.ReceiptLineId equals line.Id
-            join receipt in db.Receipts on line.ReceiptId equals receipt.Id
-            orderby core.Id
-            select new
-            {
-                Core = core,
-                Line = line,
-                receipt.SupplierId,
-                receipt.At,
-                OrderNumber = db.Orders.Where(o => o.Id == line.OrderId).Select(o => (long?)o.Number).FirstOrDefault(),
-            }
-        ).ToListAsync();
+        var came = await CameWithAsync(db, db.OwedCores.Where(OwedCore.IsOwed));
+        var givenUp = db.OwedCores.Where(c => c.GivenUpAt != null).OrderByDescending(c => c.GivenUpAt).Take(Most / 3);
+        came.AddRange((await CameWithAsync(db, givenUp)).Where(c => c.Core.Left <= Quantity.Zero));
         var lineIds = came.Select(c => c.Line.LineId).OfType<long>().ToList();
         var lines = await db.Lines.OfType<PartLine>().Where(l => lineIds.Contains(l.Id)).ToDictionaryAsync(l => l.Id);
         var jobIds = lines.Values.Select(l => l.JobId).Distinct().ToList();
@@ -218,20 +229,43 @@ public static class ReturnsView
         return came.ConvertAll(c =>
         {
             var line = c.Line.LineId is { } id ? lines.GetValueOrDefault(id) : null;
+            var supplier = suppliers[c.SupplierId];
+            var due = OwedCore.DueOn(shop.Local(c.At).Date, supplier);
+            var units = c.Core.Left > Quantity.Zero ? c.Core.Left : c.Core.GivenUp;
             return new CoreOwedView(
                 c.Line.Id,
                 c.SupplierId,
-                suppliers[c.SupplierId],
+                supplier.Name,
                 c.OrderNumber,
                 c.Line.PartNumber,
                 c.Line.Description,
-                c.Core.Left.Value,
-                Money.Of(c.Line.CoreEach * c.Core.Left).Amount,
+                units.Value,
+                Money.Of(c.Line.CoreEach * units).Amount,
                 line is not null && line.CoresReturned > Quantity.Zero && finished.Contains(line.JobId),
-                shop.Local(c.At)
+                shop.Local(c.At),
+                due,
+                due < today,
+                c.Core.Left > Quantity.Zero ? "" : c.Core.Reason
             );
         });
     }
+
+    private sealed record CoreCame(OwedCore Core, ReceiptLine Line, long SupplierId, Instant At, long? OrderNumber);
+
+    private static Task<List<CoreCame>> CameWithAsync(ShopDb db, IQueryable<OwedCore> cores) =>
+        (
+            from core in cores
+            join line in db.ReceiptLines on core.ReceiptLineId equals line.Id
+            join receipt in db.Receipts on line.ReceiptId equals receipt.Id
+            orderby core.Id
+            select new CoreCame(
+                core,
+                line,
+                receipt.SupplierId,
+                receipt.At,
+                db.Orders.Where(o => o.Id == line.OrderId).Select(o => (long?)o.Number).FirstOrDefault()
+            )
+        ).ToListAsync();
 
     private static async Task<IReadOnlyList<CustomerCoreView>> CustomerCoresAsync(ShopDb db)
     {
@@ -384,7 +418,7 @@ public static class ReturnsView
             );
         }
         var rows = await came.OrderByDescending(c => c.At).Take(Most).ToListAsync();
-        var gone = await db.GoneBackAsync(rows.ConvertAll(r => r.Line.Id), cores: false);
+        var gone = await db.GoneBackAsync(rows.ConvertAll(r => r.Line.Id));
         return Results.Ok(
             rows.Select(r => (r, Left: r.Line.Quantity - gone.GetValueOrDefault(r.Line.Id)))
                 .Where(x => x.Left > Quantity.Zero)

@@ -11,23 +11,29 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Purchasing;
 
-/// <summary>Suppliers' bills: typed or read from a UBL invoice, held against what was received, and marked paid.</summary>
+/// <summary>Suppliers' bills: held against what was received, and marked paid.</summary>
 public static class SupplierBills
 {
-    private const int Latest = 40,
-        LargestFile = 2_000_000;
+    private const int Latest = 40;
 
-    /// <summary>Units that came and that no bill is there for.</summary>
+    /// <summary>Units that came, or work that was done outside, and that no bill is there for.</summary>
+    /// <param name="ReceiptLineId">The receipt's line; null for work that was sent out.</param>
+    /// <param name="SubletId">That work; null for parts.</param>
+    /// <param name="PurchaseNumber">The purchase order; null for work that was sent out.</param>
+    /// <param name="OrderNumber">The repair order of such work; null for parts.</param>
     public sealed record UnbilledView(
-        long ReceiptLineId,
+        long? ReceiptLineId,
+        long? SubletId,
         long SupplierId,
         string Supplier,
-        long PurchaseNumber,
+        long? PurchaseNumber,
+        long? OrderNumber,
         string SlipNumber,
         string PartNumber,
         string Description,
         decimal Quantity,
         decimal UnitCost,
+        decimal CoreEach,
         LocalDateTime CameAt
     );
 
@@ -38,6 +44,7 @@ public static class SupplierBills
         decimal Quantity,
         decimal UnitCost,
         decimal ReceivedCost,
+        decimal Core,
         decimal Amount,
         decimal Disputed
     );
@@ -94,11 +101,18 @@ public static class SupplierBills
     public sealed record BillsView(IReadOnlyList<UnbilledView> Unbilled, IReadOnlyList<BillView> Bills);
 
     /// <summary>A line of a bill as typed.</summary>
-    /// <param name="ReceiptLineId">The receipt's line.</param>
+    /// <param name="ReceiptLineId">The receipt's line; null for work that was sent out.</param>
     /// <param name="Quantity">Units that are billed; empty for all that were not billed yet.</param>
     /// <param name="UnitCost">Cost each that is billed; empty for the one received at.</param>
     /// <param name="Accepts">The shop accepts the price; otherwise the difference is disputed.</param>
-    public sealed record BillLineRequest(long ReceiptLineId, string? Quantity, string? UnitCost, bool Accepts = true);
+    /// <param name="SubletId">Work that was sent out, instead of a receipt's line.</param>
+    public sealed record BillLineRequest(
+        long? ReceiptLineId,
+        string? Quantity,
+        string? UnitCost,
+        bool Accepts = true,
+        long? SubletId = null
+    );
 
     /// <summary>A bill as typed.</summary>
     public sealed record BillRequest(
@@ -118,36 +132,11 @@ public static class SupplierBills
     /// <summary>The bill afterwards.</summary>
     public sealed record BillChanged(long Id, decimal Total, decimal Disputed, decimal Payable);
 
-    /// <summary>A line of a UBL invoice, matched to what came.</summary>
-    /// <param name="PartNumber">The supplier's number.</param>
-    /// <param name="Description">What it is.</param>
-    /// <param name="Quantity">Units.</param>
-    /// <param name="UnitCost">Cost each.</param>
-    /// <param name="ReceiptLineId">The receipt's line that it bills; null where nothing like it came.</param>
-    public sealed record BillReadLine(string PartNumber, string Description, decimal Quantity, decimal UnitCost, long? ReceiptLineId);
-
-    /// <summary>What a UBL invoice says; nothing is kept yet.</summary>
-    public sealed record BillRead(
-        string Number,
-        string SupplierName,
-        long? SupplierId,
-        LocalDate BilledOn,
-        LocalDate? DueOn,
-        decimal Freight,
-        decimal Tax,
-        IReadOnlyList<BillReadLine> Lines
-    );
-
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/supplier-bills", PageAsync).Asks(Permission.SeeParts).Produces<BillsView>();
         api.MapPost("/supplier-bills", Enter).Asks(Permission.OrderParts).Produces<BillChanged>().ProducesProblem(422);
-        api.MapPost("/supplier-bills/read", ReadAsync)
-            .Asks(Permission.OrderParts)
-            .Accepts<IFormFile>("application/octet-stream")
-            .Produces<BillRead>()
-            .ProducesProblem(422);
         api.MapPost("/supplier-bills/{id:long}/pay", Pay).Asks(Permission.PaySuppliers).Produces<BillChanged>().ProducesProblem(422);
         api.MapPost("/supplier-bills/{id:long}/unpay", Unpay).Asks(Permission.PaySuppliers).Produces<BillChanged>().ProducesProblem(422);
         api.MapGet("/purchase-orders/{id:long}/order.xml", OrderXmlAsync).Asks(Permission.SeeParts);
@@ -180,20 +169,46 @@ public static class SupplierBills
                 Purchase = db.PurchaseOrders.Where(p => p.Id == receipt.PurchaseOrderId).Select(p => p.Number).First(),
             }
         ).ToListAsync();
+        var outside = await (
+            from work in db.SubletWork.Where(SubletWork.IsUnbilled)
+            join order in db.Orders on work.OrderId equals order.Id
+            orderby work.Id
+            select new { Work = work, order.Number }
+        ).ToListAsync();
         return Results.Ok(
             new BillsView(
-                unbilled.ConvertAll(u => new UnbilledView(
-                    u.Line.Id,
-                    u.SupplierId,
-                    suppliers[u.SupplierId],
-                    u.Purchase,
-                    u.SlipNumber,
-                    u.Line.PartNumber,
-                    u.Line.Description,
-                    u.Line.Unbilled.Value,
-                    u.Line.UnitCost.Value,
-                    shop.Local(u.At)
-                )),
+                [
+                    .. unbilled.Select(u => new UnbilledView(
+                        u.Line.Id,
+                        null,
+                        u.SupplierId,
+                        suppliers[u.SupplierId],
+                        u.Purchase,
+                        null,
+                        u.SlipNumber,
+                        u.Line.PartNumber,
+                        u.Line.Description,
+                        u.Line.Unbilled.Value,
+                        u.Line.UnitCost.Value,
+                        u.Line.CoreEach.Value,
+                        shop.Local(u.At)
+                    )),
+                    .. outside.Select(o => new UnbilledView(
+                        null,
+                        o.Work.Id,
+                        o.Work.SupplierId,
+                        suppliers[o.Work.SupplierId],
+                        null,
+                        o.Number,
+                        "",
+                        "",
+                        o.Work.Description,
+                        1,
+                        o.Work.UnitCost.Value,
+                        0,
+                        shop.Local(o.Work.BackAt ?? o.Work.SentAt)
+                    )),
+                ],
                 bills
                     .OrderBy(b => b.PaidAt is not null)
                     .ThenBy(b => b.PaidAt is null ? b.DueOn : LocalDate.MinIsoValue)
@@ -218,6 +233,7 @@ public static class SupplierBills
                             l.Quantity.Value,
                             l.UnitCost.Value,
                             l.ReceivedCost.Value,
+                            l.Core.Amount,
                             l.Amount.Amount,
                             l.Disputed.Amount
                         )),
@@ -243,8 +259,16 @@ public static class SupplierBills
             var bill = entered.Value;
             db.SupplierBills.Add(bill);
             await db.SaveChangesAsync();
-            foreach (var item in (request.Lines ?? []).DistinctBy(l => l.ReceiptLineId))
+            foreach (var item in (request.Lines ?? []).DistinctBy(l => (l.ReceiptLineId, l.SubletId)))
             {
+                if (item.SubletId is { } subletId)
+                {
+                    if (await db.SubletWork.FirstOrDefaultAsync(s => s.Id == subletId && s.SupplierId == bill.SupplierId) is not { } sublet)
+                        return Gone.Sublet;
+                    if (bill.Add(sublet, item.UnitCost, item.Accepts).Problem is { } refused)
+                        return refused;
+                    continue;
+                }
                 var received = await db.ReceiptLines.FindAsync(item.ReceiptLineId);
                 if (received is null || !await db.Receipts.AnyAsync(r => r.Id == received.ReceiptId && r.SupplierId == request.SupplierId))
                     return Gone.Receipt;
@@ -265,7 +289,7 @@ public static class SupplierBills
         if (received.IsStock && received.PartId is { } partId && await work.Db.Parts.FindAsync(partId) is { } part)
         {
             var source = new StockSource(MovementDocument.SupplierBill, bill.Id);
-            var back = await work.Db.GoneBackAsync(received.Id, cores: false);
+            var back = await work.Db.GoneBackAsync(received.Id);
             var units = Quantity.Max(Quantity.Zero, Quantity.Min(line.Matched, received.Quantity - back));
             var (movement, sold) = part.CorrectCost(line.PriceDifference, units, source, work.Actor);
             work.Db.StockMovements.Add(movement);
@@ -299,54 +323,6 @@ public static class SupplierBills
         });
 
     private static BillChanged Told(SupplierBill bill) => new(bill.Id, bill.Total.Amount, bill.Disputed.Amount, bill.Payable.Amount);
-
-    private static async Task<IResult> ReadAsync(HttpRequest request, ShopDb db, CancellationToken cancel)
-    {
-        if (request.ContentLength is null or > LargestFile)
-            return Problems.Of(new Problem("ubl.large", "An invoice of more than 2 MB is not read. Type the bill instead."));
-        using var content = new MemoryStream();
-        await request.Body.CopyToAsync(content, cancel);
-        content.Position = 0;
-        var read = UblInvoice.Read(content);
-        if (read.Problem is { } problem)
-            return Problems.Of(problem);
-        var invoice = read.Value;
-        var supplier = await db.Suppliers.FirstOrDefaultAsync(s => s.Name == invoice.SupplierName, cancel);
-        var open = await (
-            from line in db.ReceiptLines.Where(ReceiptLine.IsUnbilled)
-            join receipt in db.Receipts on line.ReceiptId equals receipt.Id
-            where supplier != null && receipt.SupplierId == supplier.Id
-            orderby line.Id
-            select line
-        ).ToListAsync(cancel);
-        return Results.Ok(
-            new BillRead(
-                invoice.Number,
-                invoice.SupplierName,
-                supplier?.Id,
-                invoice.BilledOn,
-                invoice.DueOn,
-                invoice.Freight.Amount,
-                invoice.Tax.Amount,
-                Matched(invoice, open)
-            )
-        );
-    }
-
-    /// <summary>Each line of the invoice bills the earliest receipt of its number that no other line bills.</summary>
-    private static List<BillReadLine> Matched(UblInvoice invoice, List<ReceiptLine> open)
-    {
-        var left = open.ToList();
-        return invoice
-            .Lines.Select(l =>
-            {
-                var found = left.Find(o => string.Equals(o.PartNumber, l.PartNumber, StringComparison.OrdinalIgnoreCase));
-                if (found is not null)
-                    left.Remove(found);
-                return new BillReadLine(l.PartNumber, l.Description, l.Quantity.Value, l.UnitCost.Value, found?.Id);
-            })
-            .ToList();
-    }
 
     private static async Task<IResult> OrderXmlAsync(long id, ShopDb db)
     {

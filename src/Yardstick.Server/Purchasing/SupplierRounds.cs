@@ -2,15 +2,18 @@ using System.Threading.Channels;
 
 namespace Yardstick.Server.Purchasing;
 
-/// <summary>Hands purchase orders over to suppliers as soon as they are kept, and goes on asking where they are.</summary>
-public sealed class SupplierRounds(SupplierTalk talk, TimeProvider time, ILogger<SupplierRounds> log) : BackgroundService
+/// <summary>
+/// Hands purchase orders and returns over to suppliers as soon as they are kept, and goes on asking what became of them.
+/// </summary>
+public sealed class SupplierRounds(SupplierTalk talk, ReturnTalk returns, TimeProvider time, ILogger<SupplierRounds> log)
+    : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(30);
     private readonly Channel<bool> wake = Channel.CreateBounded<bool>(
         new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
     );
 
-    /// <summary>An order was placed: hand it over now.</summary>
+    /// <summary>An order was placed, or a return written or picked up: hand it over now.</summary>
     public void Wake() => wake.Writer.TryWrite(true);
 
     /// <inheritdoc />
@@ -41,13 +44,18 @@ public sealed class SupplierRounds(SupplierTalk talk, TimeProvider time, ILogger
     /// <summary>Each supplier is talked to by itself, so that a silent one keeps the others waiting for nothing.</summary>
     private async Task TalkAsync(bool onlyNew, CancellationToken cancel)
     {
-        var open = await talk.OpenAsync(onlyNew, cancel);
+        var orders = (await talk.OpenAsync(onlyNew, cancel)).ToLookup(o => o.SupplierId, o => o.Id);
+        var back = (await returns.OpenAsync(cancel)).ToLookup(r => r.SupplierId, r => r.Id);
         await Task.WhenAll(
-            open.GroupBy(o => o.SupplierId)
-                .Select(async group =>
+            orders
+                .Select(g => g.Key)
+                .Union(back.Select(g => g.Key))
+                .Select(async supplier =>
                 {
-                    foreach (var (id, _) in group)
+                    foreach (var id in orders[supplier])
                         await talk.TalkAsync(id, cancel);
+                    foreach (var id in back[supplier])
+                        await returns.TalkAsync(id, cancel);
                 })
         );
     }

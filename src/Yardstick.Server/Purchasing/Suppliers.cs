@@ -46,6 +46,9 @@ public static class Suppliers
         /// <summary>When they deliver.</summary>
         public required string DeliveryTimes { get; init; }
 
+        /// <summary>Days within which they take a core back.</summary>
+        public required int CoreDays { get; init; }
+
         /// <summary>Not ordered from any more.</summary>
         public required bool Retired { get; init; }
 
@@ -95,6 +98,7 @@ public static class Suppliers
                     Contact = s.Contact,
                     AccountNumber = s.AccountNumber,
                     DeliveryTimes = s.DeliveryTimes,
+                    CoreDays = s.CoreDays,
                     Retired = s.RetiredAt != null,
                     Branches = s
                         .Branches.OrderBy(b => b.RetiredAt != null)

@@ -90,6 +90,18 @@ public class StockTests
     }
 
     [Fact]
+    public void A_count_that_finds_less_than_is_kept_takes_it_from_the_latest_promised()
+    {
+        var part = Pads(1, 10);
+        part.Reserved = new(4);
+        PartLine[] kept = [Line(1, 2, 2), Line(2, 2, 2)];
+        Assert.Equal([1, 2], Reservation.TakeBack(part, kept).Select(l => l.Id));
+        Assert.Equal([0m, 1m], kept.Select(l => l.ReservedQuantity.Value));
+        Assert.Equal((1m, 0m), (part.Reserved.Value, part.Free.Value));
+        Assert.Empty(Reservation.TakeBack(part, kept));
+    }
+
+    [Fact]
     public void What_comes_on_a_purchase_order_needs_no_stock()
     {
         var part = Pads(5, 10);

@@ -99,13 +99,13 @@ public class OrderEndTests
     public void Whatever_hangs_on_it_is_named_with_what_to_do()
     {
         var order = Made();
-        Assert.Empty(order.Hanging([Coming(PurchaseOrderState.Refused)], []));
+        Assert.Empty(order.Hanging([Coming(PurchaseOrderState.Refused)], [], []));
         order.Jobs[0].Decision = DecisionKind.Approved;
-        Assert.Equal(["end.approved"], order.Hanging([], [], ending: true).Select(h => h.Code));
+        Assert.Equal(["end.approved"], order.Hanging([], [], [], ending: true).Select(h => h.Code));
         order.Jobs[0].Decision = DecisionKind.Declined;
-        Assert.Equal(["clock.running", "part.coming"], order.Hanging([Coming()], ["Ana"]).Select(h => h.Code));
+        Assert.Equal(["clock.running", "part.coming"], order.Hanging([Coming()], [], ["Ana"]).Select(h => h.Code));
         order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = new(2);
-        var hanging = order.Hanging([], []);
+        var hanging = order.Hanging([], [], []);
         Assert.Equal(("part.here", 101L), (hanging[0].Code, hanging[0].LineId));
         Assert.Equal("end.hanging", order.End(OrderEnding.Declined, "No", hanging, Mina).Problem!.Code);
         Assert.Equal("end.hanging", order.MakeVoid("Typed twice", hanging, Mina).Problem!.Code);

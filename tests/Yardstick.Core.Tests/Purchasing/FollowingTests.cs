@@ -143,13 +143,75 @@ public class FollowingTests
             OrderId = stock ? null : 3001,
         };
 
+    private static readonly Supplier ByService = new()
+    {
+        Id = 2,
+        Way = SupplierOrderWay.Electronic,
+        Code = "harbor",
+    };
+
+    private static SupplierReturnAnswer Says(SupplierReturnState state, string words = "", Money? credited = null) =>
+        new(state == SupplierReturnState.Refused ? "" : "RA-9", state, credited, words);
+
+    [Fact]
+    public void A_service_authorizes_and_credits_and_what_a_person_did_meanwhile_stays()
+    {
+        var isToAsk = PartReturn.IsToAsk.Compile();
+        var made = PartReturn.Begin(101, ByService, "", Mina).Value;
+        made.Add(Came(new(2)), new(2), PartReturnReason.Spare, new(2));
+        made.NotAnswered("Harbor", "is not responding");
+        Assert.StartsWith("Harbor is not responding. Asking again", made.Trouble, StringComparison.Ordinal);
+        Assert.True(isToAsk(made));
+        // Credited before it left is no credit yet.
+        made.Answered(Says(SupplierReturnState.Credited, "CM-1", new Money(2500)), "Harbor", Noon);
+        Assert.Equal(("RA-9", PartReturnState.Authorized, ""), (made.Authorization, made.State, made.Trouble));
+        Assert.False(isToAsk(made));
+        made.Send(Noon);
+        Assert.True(isToAsk(made));
+        made.Answered(Says(SupplierReturnState.Waiting), "Harbor", Noon);
+        Assert.Equal(PartReturnState.Sent, made.State);
+        made.Answered(Says(SupplierReturnState.Credited, "CM-1", new Money(2400)), "Harbor", Noon);
+        Assert.Equal((PartReturnState.Credited, 24m, "CM-1"), (made.State, made.Credited!.Value.Amount, made.Answer));
+        made.Answered(Says(SupplierReturnState.Refused, "It was opened"), "Harbor", Noon);
+        Assert.Equal((PartReturnState.Credited, ""), (made.State, made.Trouble));
+    }
+
+    [Fact]
+    public void A_service_that_refuses_is_asked_no_more_and_a_person_decides()
+    {
+        var made = PartReturn.Begin(101, ByService, "", Mina).Value;
+        made.Answered(Says(SupplierReturnState.Refused, "Past 30 days."), "Harbor", Noon);
+        Assert.Equal("Harbor refuses it: Past 30 days. Keep it, or talk to them.", made.Trouble);
+        Assert.Equal((PartReturnState.Open, false), (made.State, PartReturn.IsToAsk.Compile()(made)));
+        Assert.True(made.Drop(Noon).Ok);
+        Assert.Equal("", made.Trouble);
+    }
+
+    [Fact]
+    public void A_core_is_due_given_up_with_a_reason_and_found_again()
+    {
+        var core = OwedCore.Of(new(3));
+        core.Goes(new(1));
+        Assert.Equal("core.reason", core.GiveUp(" ", Mina).Problem!.Code);
+        Assert.Equal("core.notGivenUp", core.Found().Problem!.Code);
+        Assert.True(core.GiveUp("The customer kept it", Mina).Ok);
+        Assert.Equal((new Quantity(2), Quantity.Zero, Mina.StaffId), (core.GivenUp, core.Left, core.GivenUpById));
+        Assert.Equal("core.none", core.GiveUp("Again", Mina).Problem!.Code);
+        Assert.True(core.Found().Ok);
+        Assert.Equal((new Quantity(2), "", null), (core.Left, core.Reason, core.GivenUpAt));
+        var supplier = new Supplier();
+        Assert.Equal("supplier.coreDays", supplier.Set("coreDays", "0", "US", false).Problem!.Code);
+        Assert.True(supplier.Set("coreDays", "45", "US", false).Ok);
+        Assert.Equal(new LocalDate(2026, 12, 31), OwedCore.DueOn(new(2026, 11, 16), supplier));
+    }
+
     [Fact]
     public void A_return_goes_its_way_and_no_more_goes_back_than_came()
     {
-        var made = PartReturn.Begin(101, 2, "", Mina).Value;
+        var made = PartReturn.Begin(101, ByService, "", Mina).Value;
         Assert.Equal("return.tooMany", made.Add(Came(new(2)), new(2), PartReturnReason.Wrong, new(1)).Problem!.Code);
-        Assert.True(made.Add(Came(new(2)), new(2), PartReturnReason.Wrong, Quantity.Zero).Ok);
-        Assert.True(made.Add(Came(new(2)), new(1), PartReturnReason.Core, Quantity.Zero).Ok);
+        Assert.True(made.Add(Came(new(2)), new(2), PartReturnReason.Wrong, new(2)).Ok);
+        Assert.True(made.Add(Came(new(2)), new(1), PartReturnReason.Core, new(2)).Ok);
         Assert.Equal(40, made.Expected.Amount);
         Assert.Equal("return.state", made.Credit("", "", Noon).Problem!.Code);
         Assert.Equal("return.number", made.Authorize(" ").Problem!.Code);
@@ -164,15 +226,15 @@ public class FollowingTests
     [Fact]
     public void A_core_goes_back_only_where_one_was_charged_and_stock_is_told_apart()
     {
-        var made = PartReturn.Begin(101, 2, "", Mina).Value;
+        var made = PartReturn.Begin(101, ByService, "", Mina).Value;
         var without = new ReceiptLine
         {
             PartNumber = "P-2",
             Description = "Part 2",
             Quantity = new(1),
         };
-        Assert.Equal("return.noCore", made.Add(without, new(1), PartReturnReason.Core, Quantity.Zero).Problem!.Code);
-        made.Add(Came(new(1), stock: true), new(1), PartReturnReason.Spare, Quantity.Zero);
+        Assert.Equal("return.noCore", made.Add(without, new(1), PartReturnReason.Core, new(1)).Problem!.Code);
+        made.Add(Came(new(1), stock: true), new(1), PartReturnReason.Spare, new(1));
         Assert.True(made.Lines[0].FromStock);
         Assert.Equal("return.why", made.Refuse("", Noon).Problem!.Code);
         Assert.True(made.Refuse("Past 30 days", Noon).Ok);

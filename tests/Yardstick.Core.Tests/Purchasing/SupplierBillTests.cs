@@ -94,6 +94,23 @@ public class SupplierBillTests
         Assert.Equal(0, Receipt.Of(purchase, "", null, Mina).Value.Add(line, new(2), new(5), null).Unbilled.Value);
     }
 
+    [Fact]
+    public void Core_charges_are_billed_with_the_parts_and_disputed_with_what_did_not_come()
+    {
+        var received = new ReceiptLine
+        {
+            Id = 4,
+            PartNumber = "AL-1",
+            Description = "Alternator",
+            Quantity = new(2),
+            UnitCost = new(140),
+            CoreEach = new(35),
+        };
+        var bill = Bill();
+        var line = bill.Add(received, "3", "", accepts: true).Value;
+        Assert.Equal((105m, 525m, 175m), (line.Core.Amount, bill.Total.Amount, bill.Disputed.Amount));
+    }
+
     private const string Invoice = """
         <Invoice xmlns="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2"
           xmlns:cac="urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2"
@@ -109,6 +126,8 @@ public class SupplierBillTests
             <cbc:LineExtensionAmount currencyID="USD">125</cbc:LineExtensionAmount>
             <cac:OrderLineReference><cbc:LineID>1</cbc:LineID>
             <cac:OrderReference><cbc:ID>501</cbc:ID></cac:OrderReference></cac:OrderLineReference>
+            <cac:AllowanceCharge><cbc:ChargeIndicator>true</cbc:ChargeIndicator>
+            <cbc:Amount currencyID="USD">30</cbc:Amount></cac:AllowanceCharge>
             <cac:Item><cbc:Name>Front pads</cbc:Name>
             <cac:SellersItemIdentification><cbc:ID>BP-1</cbc:ID></cac:SellersItemIdentification></cac:Item>
             <cac:Price><cbc:PriceAmount currencyID="USD">25</cbc:PriceAmount>
@@ -125,7 +144,10 @@ public class SupplierBillTests
         var read = Read(Invoice).Value;
         Assert.Equal(("INV-901", "Harbor Parts", 8.50m, 3.96m), (read.Number, read.SupplierName, read.Freight.Amount, read.Tax.Amount));
         Assert.Equal((new LocalDate(2026, 11, 20), new LocalDate(2026, 12, 20)), (read.BilledOn, read.DueOn));
-        Assert.Equal(new UblInvoiceLine("BP-1", "Front pads", new(10), new(12.5m), "501"), Assert.Single(read.Lines));
+        Assert.Equal(
+            new UblInvoiceLine("BP-1", "Front pads", new(10), new(12.5m), Core.Values.Money.Of(30), "501"),
+            Assert.Single(read.Lines)
+        );
     }
 
     [Theory]

@@ -61,6 +61,7 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "IX_ReceiptLines_Id",
         "IX_SupplierBills_Id",
         "IX_OwedCores_Id",
+        "IX_SubletWork_Id",
         "IX_StockCounts_Id",
         "IX_Lines_Id",
         "IX_Attendances_End",

@@ -10506,6 +10506,52 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/part-returns/{id}/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartReturnChanged"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/part-returns/{id}/send": {
         parameters: {
             query?: never;
@@ -10802,54 +10848,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/supplier-bills/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/octet-stream": components["schemas"]["IFormFile"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BillRead"];
-                    };
-                };
-                /** @description Unprocessable Entity */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/supplier-bills/{id}/pay": {
         parameters: {
             query?: never;
@@ -10975,6 +10973,476 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplier-bills/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": components["schemas"]["IFormFile"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BillRead"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplier-bills/offered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OfferedBillsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplier-bills/offered/{supplierId}/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    supplierId: number;
+                    number: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BillRead"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cores/{receiptLineId}/give-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    receiptLineId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GiveUpCoreRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cores/{receiptLineId}/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    receiptLineId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/offers/{supplierId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    supplierId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NeededOffersView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/lines/{lineId}/send-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    lineId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendOutRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SubletSent"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sublets/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SubletSent"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sublets/{id}/out-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SubletSent"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sublets/{id}/call-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SubletSent"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -14122,11 +14590,13 @@ export interface components {
         };
         BillLineRequest: {
             /** Format: int64 */
-            receiptLineId: number;
+            receiptLineId: null | number;
             quantity: null | string;
             unitCost: null | string;
             /** @default true */
             accepts: boolean;
+            /** Format: int64 */
+            subletId?: null | number;
         };
         BillLineView: {
             partNumber: string;
@@ -14137,6 +14607,8 @@ export interface components {
             unitCost: number;
             /** Format: double */
             receivedCost: number;
+            /** Format: double */
+            core: number;
             /** Format: double */
             amount: number;
             /** Format: double */
@@ -14162,6 +14634,10 @@ export interface components {
             quantity: number;
             /** Format: double */
             unitCost: number;
+            /** Format: double */
+            core: number;
+            /** Format: double */
+            receivedCore: number;
             /** Format: int64 */
             receiptLineId: null | number;
         };
@@ -14574,6 +15050,9 @@ export interface components {
             amount: number;
             atHand: boolean;
             since: components["schemas"]["LocalDateTime"];
+            dueOn: components["schemas"]["LocalDate"];
+            overdue: boolean;
+            givenUp: string;
         };
         CorrectionView: {
             /** Format: int64 */
@@ -15151,6 +15630,9 @@ export interface components {
             /** Format: int64 */
             refundId: null | number;
         };
+        GiveUpCoreRequest: {
+            reason: null | string;
+        };
         HandedOver: {
             /** Format: int64 */
             id: number;
@@ -15565,6 +16047,12 @@ export interface components {
             unseen: boolean;
             link: null | components["schemas"]["ConversationLinkView"];
         };
+        MisfitView: {
+            /** Format: int64 */
+            lineId: number;
+            words: string;
+            find: string;
+        };
         ModelChoice: {
             model: string;
             engines: string[];
@@ -15637,6 +16125,20 @@ export interface components {
             /** Format: double */
             profitAfter: number;
         };
+        NeededOffersView: {
+            offers: components["schemas"]["NeededOfferView"][];
+            trouble: string;
+        };
+        NeededOfferView: {
+            /** Format: int64 */
+            lineId: number;
+            /** Format: double */
+            unitCost: null | number;
+            available: boolean;
+            stateText: string;
+            here: components["schemas"]["LocalDateTime"];
+            late: boolean;
+        };
         NeededPartView: {
             /** Format: int64 */
             lineId: number;
@@ -15706,6 +16208,21 @@ export interface components {
             /** Format: int64 */
             orderId: null | number;
             address: string;
+        };
+        OfferedBillsView: {
+            bills: components["schemas"]["OfferedBillView"][];
+            trouble: string[];
+        };
+        OfferedBillView: {
+            /** Format: int64 */
+            supplierId: number;
+            supplier: string;
+            number: string;
+            billedOn: components["schemas"]["LocalDate"];
+            /** Format: double */
+            total: number;
+            /** Format: int64 */
+            purchaseNumber: number;
         };
         OfferedDocument: {
             kind: string;
@@ -15840,6 +16357,7 @@ export interface components {
         };
         PartsPageView: {
             needed: components["schemas"]["NeededPartView"][];
+            sublets: components["schemas"]["SubletView"][];
             onTheWay: components["schemas"]["PurchaseView"][];
             lately: components["schemas"]["PurchaseView"][];
             suppliers: components["schemas"]["SupplierView"][];
@@ -16443,6 +16961,8 @@ export interface components {
             expected: number;
             /** Format: double */
             credited: null | number;
+            trouble: string;
+            asked: boolean;
             answer: string;
             createdAt: components["schemas"]["LocalDateTime"];
             lines: components["schemas"]["ReturnLineView"][];
@@ -16511,6 +17031,12 @@ export interface components {
             toRelease: components["schemas"]["VisibilityItem"][];
             links: components["schemas"]["ApprovalLinkView"][];
             works: string;
+        };
+        SendOutRequest: {
+            /** Format: int64 */
+            supplierId: number;
+            expected: null | string;
+            note: null | string;
         };
         /** @enum {unknown} */
         ServiceState: "Due" | "Missed" | "Soon" | "Later";
@@ -17189,6 +17715,7 @@ export interface components {
         };
         StockCardView: {
             part: components["schemas"]["StockRow"];
+            tire: string;
             keptFor: components["schemas"]["KeptForView"][];
             movements: components["schemas"]["MovementView"][];
             more: boolean;
@@ -17308,6 +17835,31 @@ export interface components {
             /** Format: int32 */
             low: number;
         };
+        SubletSent: {
+            /** Format: int64 */
+            subletId: number;
+            sheet?: null | components["schemas"]["SheetUpdate"];
+        };
+        SubletView: {
+            /** Format: int64 */
+            lineId: number;
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            orderNumber: number;
+            plate: string;
+            description: string;
+            /** Format: double */
+            unitCost: number;
+            promisedAt: null | components["schemas"]["LocalDateTime"];
+            /** Format: int64 */
+            subletId: null | number;
+            supplier: string;
+            sentAt: null | components["schemas"]["Instant"];
+            expectedAt: null | components["schemas"]["Instant"];
+            late: boolean;
+            note: string;
+        };
         SupplierBranchView: {
             /** Format: int64 */
             id: number;
@@ -17326,6 +17878,8 @@ export interface components {
             contact: string;
             accountNumber: string;
             deliveryTimes: string;
+            /** Format: int32 */
+            coreDays: number;
             retired: boolean;
             branches: components["schemas"]["BranchDetail"][];
         };
@@ -17471,12 +18025,16 @@ export interface components {
         };
         UnbilledView: {
             /** Format: int64 */
-            receiptLineId: number;
+            receiptLineId: null | number;
+            /** Format: int64 */
+            subletId: null | number;
             /** Format: int64 */
             supplierId: number;
             supplier: string;
             /** Format: int64 */
-            purchaseNumber: number;
+            purchaseNumber: null | number;
+            /** Format: int64 */
+            orderNumber: null | number;
             slipNumber: string;
             partNumber: string;
             description: string;
@@ -17484,6 +18042,8 @@ export interface components {
             quantity: number;
             /** Format: double */
             unitCost: number;
+            /** Format: double */
+            coreEach: number;
             cameAt: components["schemas"]["LocalDateTime"];
         };
         UnderstoodMoment: {
@@ -17596,6 +18156,7 @@ export interface components {
             resets: components["schemas"]["ResetSteps"][];
             drawings: components["schemas"]["DrawingTitle"][];
             corrections: components["schemas"]["CorrectionView"][];
+            misfits: components["schemas"]["MisfitView"][];
             codes: components["schemas"]["KnownCodeView"][];
             campaigns: components["schemas"]["Campaign"][];
             trouble: string;

@@ -62,7 +62,7 @@ export function Toasts({ children }: { children: ReactNode }) {
         <Portal key={toast.id}>
           <Snackbar
             open
-            autoHideDuration={toast.undo || toast.action || toast.problem ? 10_000 : 3500}
+            autoHideDuration={toast.undo || toast.action || toast.problem ? 10_000 : 6000}
             onClose={(_, reason) => reason !== 'clickaway' && setToast(null)}
             anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
             message={toast.text}

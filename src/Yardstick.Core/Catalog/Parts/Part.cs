@@ -65,6 +65,12 @@ public partial class Part
     /// <summary>new, used or rebuilt; empty where nobody said.</summary>
     public string Condition { get; internal set; } = "";
 
+    /// <summary>Load index and speed symbol of a tire; null for other parts, and where nobody knows.</summary>
+    public TireRating? Rating { get; internal set; }
+
+    /// <summary>Date code of the oldest tire on the shelf, week and year as <c>3526</c>; empty where nobody looked.</summary>
+    public string DateCode { get; internal set; } = "";
+
     /// <summary>Numbers of makers and others for the same part.</summary>
     public IReadOnlyList<string> Equivalents { get; internal set; } = [];
 
@@ -88,6 +94,15 @@ public partial class Part
         Free > Quantity.Zero
             ? $"{Free}{(Unit.Length > 0 ? " " : "")}{Unit} available{(Bin.Length > 0 ? $", {Bin}" : "")}"
             : "none available";
+
+    /// <summary>What a tire is rated for and how old the oldest on the shelf is; empty for other parts.</summary>
+    /// <param name="today">Today.</param>
+    public string TireWords(LocalDate today)
+    {
+        var rated = Rating is null ? "" : $"rated {Rating}";
+        var made = TireDate.Read(DateCode, today) is { } date ? $"oldest made {date.Words(today)}" : "";
+        return string.Join(", ", new[] { rated, made }.Where(w => w.Length > 0));
+    }
 
     /// <summary>A cost that was heard longer ago than this, in days, is said to be old.</summary>
     public const int FreshDays = 60;

@@ -33,7 +33,7 @@ public partial class Part
 
     /// <summary>
     /// Changes one field: number, description, category, unit, brand, condition, bin, equivalents, listPrice, coreEach, unitCost,
-    /// lowestLevel, fillLevel, packSize or supplierId. What lies on the shelf keeps the cost that it was bought at.
+    /// lowestLevel, fillLevel, packSize, rating, dateCode or supplierId. What lies on the shelf keeps the cost that it was bought at.
     /// </summary>
     /// <param name="field">Which.</param>
     /// <param name="text">What was typed.</param>
@@ -70,6 +70,8 @@ public partial class Part
             "lowestLevel" => Read(Quantity.ParseOrNone(OrZero(typed), field), v => LowestLevel = v),
             "fillLevel" => Read(Quantity.ParseOrNone(OrZero(typed), field), v => FillLevel = v),
             "packSize" => Read(Quantity.Parse(typed.Length == 0 ? "1" : typed, field), v => PackSize = v),
+            "rating" => SetRating(typed),
+            "dateCode" => SetDateCode(typed, utcNow),
             "supplierId" => Kept(() =>
                 SupplierId = long.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null
             ),
@@ -81,6 +83,26 @@ public partial class Part
         if (OnHand > Quantity.Zero)
             return new Problem("part.costOfStock", "What is on the shelf keeps the cost at which it was bought.", "unitCost");
         return Read(UnitPrice.Parse(OrZero(typed), "unitCost"), v => (UnitCost, AverageCost, CostAt) = (v, v, utcNow));
+    }
+
+    private Problem? SetRating(string typed)
+    {
+        if (typed.Length > 0 && TireRating.Read(typed) is null)
+            return new Problem("part.rating", "Enter load index and speed symbol as on the tire's side, such as 91V.", "rating");
+        Rating = typed.Length == 0 ? null : TireRating.Read(typed);
+        return null;
+    }
+
+    private Problem? SetDateCode(string typed, Instant utcNow)
+    {
+        if (typed.Length > 0 && TireDate.Read(typed, utcNow.InUtc().Date) is null)
+            return new Problem(
+                "part.dateCode",
+                "Enter the last four digits of the date code, week and year: 3525 for week 35 of 2025.",
+                "dateCode"
+            );
+        DateCode = typed;
+        return null;
     }
 
     private Problem? SetEquivalents(string typed)
@@ -110,6 +132,8 @@ public partial class Part
             "lowestLevel" => LowestLevel.ToString(),
             "fillLevel" => FillLevel.ToString(),
             "packSize" => PackSize.ToString(),
+            "rating" => Rating?.ToString() ?? "",
+            "dateCode" => DateCode,
             "supplierId" => SupplierId?.ToString(CultureInfo.InvariantCulture) ?? "",
             _ => "",
         };

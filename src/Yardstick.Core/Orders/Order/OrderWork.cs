@@ -160,7 +160,9 @@ public partial class Order
         if (ordered || line.Value is PartLine { ReceivedQuantity.Value: > 0 })
             return new Problem(
                 "line.ordered",
-                "This part was ordered or is here; call it off under Parts or put it into stock first, or leave the line out."
+                line.Value is SubletLine
+                    ? "This work was sent out. Call it off under Parts first, or leave the line out."
+                    : "This part was ordered or is here; call it off under Parts or put it into stock first, or leave the line out."
             );
         line.Value.RemovedAt = actor.At;
         Record("line", id, "removed", line.Value.Description, "", ++line.Value.Version, actor);

@@ -90,6 +90,8 @@ public static class PartsCatalog
         "lowestLevel",
         "fillLevel",
         "packSize",
+        "rating",
+        "dateCode",
         "supplierId",
     ];
 

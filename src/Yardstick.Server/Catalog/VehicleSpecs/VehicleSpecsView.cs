@@ -41,6 +41,13 @@ public static class VehicleSpecsView
     /// <summary>A line whose quantity differs from the facts.</summary>
     public sealed record CorrectionView(long LineId, string Description, decimal Now, decimal Known, string Unit, string Fact);
 
+    /// <summary>A tire or a battery of another size than the specs name.</summary>
+    /// <param name="LineId">Its line.</param>
+    /// <param name="Words">What does not fit.</param>
+    /// <param name="Short">That in a few words.</param>
+    /// <param name="Find">What to search for instead.</param>
+    public sealed record MisfitView(long LineId, string Words, string Short, string Find);
+
     /// <summary>A repair that is known for a trouble code.</summary>
     /// <param name="Title">What is done.</param>
     /// <param name="Operation">Code of the labor guide.</param>
@@ -59,6 +66,7 @@ public static class VehicleSpecsView
     /// <param name="Resets">What is reset, step by step.</param>
     /// <param name="Drawings">Drawings.</param>
     /// <param name="Corrections">Lines that differ from the facts.</param>
+    /// <param name="Misfits">Tires and batteries of another size.</param>
     /// <param name="Codes">Trouble codes of the order.</param>
     /// <param name="Campaigns">Recalls and bulletins.</param>
     /// <param name="Trouble">What is missing and why; empty where nothing is.</param>
@@ -71,6 +79,7 @@ public static class VehicleSpecsView
         IReadOnlyList<ResetSteps> Resets,
         IReadOnlyList<DrawingTitle> Drawings,
         IReadOnlyList<CorrectionView> Corrections,
+        IReadOnlyList<MisfitView> Misfits,
         IReadOnlyList<KnownCodeView> Codes,
         IReadOnlyList<Campaign> Campaigns,
         string Trouble,
@@ -95,7 +104,7 @@ public static class VehicleSpecsView
     {
         // Others may wait for the same answer: it is not broken off when one of them leaves.
         var cancel = CancellationToken.None;
-        var none = new VehicleSpecsAnswer(null, [], [], [], [], [], [], [], [], "");
+        var none = new VehicleSpecsAnswer(null, [], [], [], [], [], [], [], [], [], "");
         if (await sources.CarOfAsync(id) is not { } car || await db.ReadOrderAsync(id) is not { } order)
             return none with { Trouble = "A counter sale has no vehicle. Add one to see specs." };
         about.IsOf(order.CustomerId, order.VehicleId);
@@ -123,6 +132,7 @@ public static class VehicleSpecsView
             new(f.Key, f.Use.ToString(), f.Title, f.Shown(metric), f.Short(metric), f.Condition, f.Caution, f.Words);
         var numbers = facts.Wear.SelectMany(w => w.Equivalents).ToList();
         var stock = await db.Parts.Where(p => numbers.Contains(p.Number)).ToDictionaryAsync(p => p.Number, cancel);
+        var lines = order.State == OrderState.Open ? WorkedOn(order) : [];
         return none with
         {
             AsOf = facts.AsOf,
@@ -144,25 +154,39 @@ public static class VehicleSpecsView
                 .ToList(),
             Resets = told.Value.Resets,
             Drawings = told.Value.Drawings,
-            Corrections =
-                order.State == OrderState.Open
-                    ? order
-                        .OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved)
-                        .SelectMany(j => j.OnLines)
-                        .OfType<PartLine>()
-                        .Select(l => (Line: l, Known: facts.Correction(l)))
-                        .Where(x => x.Known is not null)
-                        .Select(x => new CorrectionView(
-                            x.Line.Id,
-                            x.Line.Description,
-                            x.Line.Quantity.Value,
-                            x.Known!.Value.Value,
-                            x.Line.Unit,
-                            $"{facts.FactOf(x.Line)!.Title} {facts.FactOf(x.Line)!.Shown(metric)}{(facts.FactOf(x.Line)!.Condition is { Length: > 0 } condition ? $", {condition}" : "")}"
-                        ))
-                        .ToList()
-                    : [],
+            Corrections = lines
+                .Select(l => (Line: l, Known: facts.Correction(l)))
+                .Where(x => x.Known is not null)
+                .Select(x => new CorrectionView(
+                    x.Line.Id,
+                    x.Line.Description,
+                    x.Line.Quantity.Value,
+                    x.Known!.Value.Value,
+                    x.Line.Unit,
+                    $"{facts.FactOf(x.Line)!.Title} {facts.FactOf(x.Line)!.Shown(metric)}{(facts.FactOf(x.Line)!.Condition is { Length: > 0 } condition ? $", {condition}" : "")}"
+                ))
+                .ToList(),
+            Misfits = await MisfitsAsync(db, facts, lines),
         };
+    }
+
+    /// <summary>Part lines of work that is or may be done.</summary>
+    private static List<PartLine> WorkedOn(Order order) =>
+        order
+            .OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved)
+            .SelectMany(j => j.OnLines)
+            .OfType<PartLine>()
+            .ToList();
+
+    private static async Task<List<MisfitView>> MisfitsAsync(ShopDb db, VehicleSpecs facts, List<PartLine> lines)
+    {
+        var ids = lines.Select(l => l.PartId).OfType<long>().Distinct().ToList();
+        var parts = await db.Parts.Where(p => ids.Contains(p.Id) && p.Rating != null).ToDictionaryAsync(p => p.Id);
+        return lines
+            .Select(l => (Line: l, Misfit: Fitment.Misfit(facts, l, l.PartId is { } id ? parts.GetValueOrDefault(id) : null)))
+            .Where(x => x.Misfit is not null)
+            .Select(x => new MisfitView(x.Line.Id, x.Misfit!.Words, x.Misfit.Short, x.Misfit.Find))
+            .ToList();
     }
 
     private static async Task<List<KnownCodeView>> CodesAsync(

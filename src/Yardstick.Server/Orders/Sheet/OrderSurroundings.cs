@@ -33,6 +33,9 @@ public sealed record OrderSurroundings
     /// <summary>How many photos lines have.</summary>
     public required IReadOnlyDictionary<long, int> Photos { get; init; }
 
+    /// <summary>Work of its sublet lines that was sent out, the latest last.</summary>
+    public required IReadOnlyList<SubletWork> Sublets { get; init; }
+
     /// <summary>The latest purchase order of a line.</summary>
     public PurchaseOrder? OrderOf(long lineId) => PartOrders.LastOrDefault(p => p.Lines.Any(l => l.LineId == lineId));
 
@@ -46,10 +49,14 @@ public sealed record OrderSurroundings
         var lineIds = lines.ConvertAll(l => l.Id);
         var partIds = lines.OfType<PartLine>().Select(l => l.PartId).OfType<long>().Distinct().ToList();
         var partOrders = await db.PurchasesFor(order.Id).OrderBy(p => p.Id).ToListAsync();
-        var supplierIds = partOrders.Select(p => p.SupplierId).Distinct().ToList();
+        var sublets = lines.Exists(l => l is SubletLine)
+            ? await db.SubletWork.Where(s => s.OrderId == order.Id && s.CalledOffAt == null).OrderBy(s => s.Id).ToListAsync()
+            : [];
+        var supplierIds = partOrders.Select(p => p.SupplierId).Concat(sublets.Select(s => s.SupplierId)).Distinct().ToList();
         return new OrderSurroundings
         {
             PartOrders = partOrders,
+            Sublets = sublets,
             Suppliers =
                 supplierIds.Count == 0
                     ? new Dictionary<long, string>()

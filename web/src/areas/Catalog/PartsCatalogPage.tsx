@@ -163,6 +163,7 @@ function PartEditor({ id }: { id: number }) {
   const row = (field: string, label: string, more: { placeholder?: string; list?: string[]; disabled?: boolean } = {}) => (
     <Field label={label} value={of(field)} commit={set(field, label, of(field))} {...more} />
   );
+  const isTire = of('category') === 'tire' || of('rating') !== '' || of('dateCode') !== '';
   const withdraw = (withdrawn: boolean) => {
     const send = (to: boolean) =>
       unwrap(api.POST('/api/catalog-parts/{id}/withdraw', { params: { path: { id } }, body: { withdrawn: to } })).then(renew);
@@ -184,6 +185,7 @@ function PartEditor({ id }: { id: number }) {
         {row('brand', 'Brand', { placeholder: 'none' })}
         {row('condition', 'Condition', { list: p.conditions.filter(Boolean), placeholder: 'not said' })}
         {row('unit', 'Counted in', { list: p.units.filter(Boolean), placeholder: 'pieces' })}
+        {isTire && row('rating', 'Load and speed', { placeholder: 'index and symbol, such as 91V' })}
         {p.categories.length > 0 && <p className="soft small">Categories so far: {p.categories.join(', ')}.</p>}
       </Part>
       <Part title="Price">
@@ -204,6 +206,7 @@ function PartEditor({ id }: { id: number }) {
         {row('lowestLevel', 'Reorder at')}
         {row('fillLevel', 'Fill up to')}
         {row('packSize', 'Pack of')}
+        {isTire && row('dateCode', 'Oldest made', { placeholder: 'week and year on the tire, such as 3525' })}
         <div className="field-row">
           <span className="soft">Usual supplier</span>
           <select

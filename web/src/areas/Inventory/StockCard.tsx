@@ -51,7 +51,7 @@ export function StockCard({ id, onClose }: { id: number; onClose: () => void }) 
         <Loading what="the part" />
       </Panel>
     );
-  const { part, keptFor } = card.data.pages[0]!;
+  const { part, keptFor, tire } = card.data.pages[0]!;
   const movements = card.data.pages.flatMap((page) => page.movements);
   return (
     <Panel title={part.description} aside={`${part.number}${part.bin && ` · bin ${part.bin}`}`} onClose={onClose} width={760}>
@@ -61,6 +61,7 @@ export function StockCard({ id, onClose }: { id: number; onClose: () => void }) 
         </b>{' '}
         on hand, {figure(part.reserved)} reserved, <b>{figure(part.free)} available</b>, {figure(part.onOrder)} on order for stock. Average
         cost {unitAmount(part.averageCost)}, last {unitAmount(part.lastCost)}, worth {amount(part.value)}.{' '}
+        {tire && `${tire[0]!.toUpperCase()}${tire.slice(1)}. `}
         {maySetUp && <Link to={`/setup/parts/${part.id}`}>Levels, bin and price</Link>}
       </p>
       {keptFor.length > 0 && (

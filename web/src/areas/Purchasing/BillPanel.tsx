@@ -19,22 +19,48 @@ interface Props {
   unbilled: Unbilled[];
   /** Whose bill it is; 0 where that is still to be chosen. */
   supplierId: number;
+  /** What the supplier's service sent. */
+  read?: Read;
   onClose: () => void;
 }
 
 const FIELDS = ['number', 'billedOn', 'dueOn', 'freight', 'tax'] as const;
+const headOf = (said: Read) => ({
+  number: said.number,
+  billedOn: said.billedOn,
+  dueOn: said.dueOn ?? '',
+  freight: said.freight ? amount(said.freight) : '',
+  tax: said.tax ? amount(said.tax) : '',
+});
+/** A receipt's line, or work that was sent out. */
+const keyOf = (row: Pick<Unbilled, 'receiptLineId' | 'subletId'>) =>
+  row.subletId === null ? `part ${row.receiptLineId}` : `sublet ${row.subletId}`;
+const chosenOf = (said: Read): Record<string, Typed> =>
+  Object.fromEntries(
+    said.lines
+      .filter((line) => line.receiptLineId !== null)
+      .map((line) => [
+        keyOf({ receiptLineId: line.receiptLineId, subletId: null }),
+        { quantity: figure(line.quantity), unitCost: unitAmount(line.unitCost), accepts: true },
+      ]),
+  );
 const HEAD = { number: '', billedOn: '', dueOn: '', freight: '', tax: '' };
 
 /** Enters a supplier's bill: typed, or read from a UBL file, and held line by line against what came. */
-export function BillPanel({ unbilled, supplierId, onClose }: Props) {
+export function BillPanel({ unbilled, supplierId, read: sent, onClose }: Props) {
   const now = useNow();
   const say = useSay();
   const refresh = useRefresh();
-  const suppliers = [...new Map(unbilled.map((row) => [row.supplierId, row.supplier]))];
+  const suppliers = [
+    ...new Map([
+      ...unbilled.map((row) => [row.supplierId, row.supplier] as const),
+      ...(sent?.supplierId ? [[sent.supplierId, sent.supplierName] as const] : []),
+    ]),
+  ];
   const [supplier, setSupplier] = useState(supplierId || suppliers[0]?.[0] || 0);
-  const [head, setHead] = useState(HEAD);
-  const [chosen, setChosen] = useState<Record<number, Typed>>({});
-  const [unmatched, setUnmatched] = useState<Read['lines']>([]);
+  const [head, setHead] = useState(sent ? headOf(sent) : HEAD);
+  const [chosen, setChosen] = useState<Record<string, Typed>>(sent ? chosenOf(sent) : {});
+  const [said, setSaid] = useState<Read['lines']>(sent?.lines ?? []);
   const refusal = useRefusal(...FIELDS);
   const rows = unbilled.filter((row) => row.supplierId === supplier);
   const set = (field: (typeof FIELDS)[number]) => (text: string) => setHead({ ...head, [field]: text });
@@ -45,21 +71,9 @@ export function BillPanel({ unbilled, supplierId, onClose }: Props) {
       if (said.supplierId === null)
         throw new Error(`"${said.supplierName}" is none of your suppliers. Check the name in Setup, or type the bill.`);
       setSupplier(said.supplierId);
-      setHead({
-        number: said.number,
-        billedOn: said.billedOn,
-        dueOn: said.dueOn ?? '',
-        freight: said.freight ? amount(said.freight) : '',
-        tax: said.tax ? amount(said.tax) : '',
-      });
-      setChosen(
-        Object.fromEntries(
-          said.lines
-            .filter((line) => line.receiptLineId !== null)
-            .map((line) => [line.receiptLineId!, { quantity: figure(line.quantity), unitCost: unitAmount(line.unitCost), accepts: true }]),
-        ),
-      );
-      setUnmatched(said.lines.filter((line) => line.receiptLineId === null));
+      setHead(headOf(said));
+      setChosen(chosenOf(said));
+      setSaid(said.lines);
     });
   const enter = () =>
     refusal.attempt(async () => {
@@ -68,7 +82,10 @@ export function BillPanel({ unbilled, supplierId, onClose }: Props) {
           body: {
             supplierId: supplier,
             ...head,
-            lines: Object.entries(chosen).map(([receiptLineId, typed]) => ({ receiptLineId: Number(receiptLineId), ...typed })),
+            lines: rows.flatMap((row) => {
+              const typed = chosen[keyOf(row)];
+              return typed ? [{ receiptLineId: row.receiptLineId, subletId: row.subletId, ...typed }] : [];
+            }),
           },
         }),
       );
@@ -78,13 +95,13 @@ export function BillPanel({ unbilled, supplierId, onClose }: Props) {
           ? `Bill ${head.number}: ${amount(entered.payable)} to pay, ${amount(entered.disputed)} disputed.`
           : `Bill ${head.number}: ${amount(entered.payable)} to pay.`,
       );
-      await refresh(['parts'], ['stock']);
+      await refresh(['parts'], ['stock'], ['offered-bills']);
     });
-  const change = (id: number, typed: Partial<Typed>) => setChosen({ ...chosen, [id]: { ...chosen[id]!, ...typed } });
+  const change = (row: Unbilled, typed: Partial<Typed>) => setChosen({ ...chosen, [keyOf(row)]: { ...chosen[keyOf(row)]!, ...typed } });
   const toggle = (row: Unbilled) => {
     const next = { ...chosen };
-    if (next[row.receiptLineId]) delete next[row.receiptLineId];
-    else next[row.receiptLineId] = typedOf(row);
+    if (next[keyOf(row)]) delete next[keyOf(row)];
+    else next[keyOf(row)] = typedOf(row);
     setChosen(next);
   };
   return (
@@ -130,12 +147,21 @@ export function BillPanel({ unbilled, supplierId, onClose }: Props) {
         <Labelled label="Freight" value={head.freight} onText={set('freight')} problem={refusal.of('freight')} />
         <Labelled label="Tax" value={head.tax} onText={set('tax')} problem={refusal.of('tax')} />
       </div>
-      {unmatched.map((line, i) => (
-        <p key={i} className="side-note stop">
-          {figure(line.quantity)} {line.description} {line.partNumber} at {unitAmount(line.unitCost)} is billed, but nothing like it was
-          received. Ask the supplier.
-        </p>
-      ))}
+      {said.map((line, i) =>
+        line.receiptLineId === null ? (
+          <p key={i} className="side-note stop">
+            {figure(line.quantity)} {line.description} {line.partNumber} at {unitAmount(line.unitCost)} is billed, but nothing like it was
+            received. Ask the supplier.
+          </p>
+        ) : (
+          line.core !== line.receivedCore && (
+            <p key={i} className="side-note stop">
+              {line.description} {line.partNumber}: core charges of {amount(line.core)} are billed; it came with {amount(line.receivedCore)}
+              . Ask the supplier.
+            </p>
+          )
+        ),
+      )}
       {rows.length === 0 ? (
         <Empty title="Nothing to bill">Everything that came from them is billed already.</Empty>
       ) : (
@@ -151,10 +177,10 @@ export function BillPanel({ unbilled, supplierId, onClose }: Props) {
           </thead>
           <tbody>
             {rows.map((row) => {
-              const mine = chosen[row.receiptLineId];
+              const mine = chosen[keyOf(row)];
               const differs = mine !== undefined && mine.unitCost !== unitAmount(row.unitCost);
               return (
-                <tr key={row.receiptLineId}>
+                <tr key={keyOf(row)}>
                   <td>
                     <input
                       type="checkbox"
@@ -167,18 +193,20 @@ export function BillPanel({ unbilled, supplierId, onClose }: Props) {
                   <td>
                     <span className="strong">{row.description}</span>
                     <div className="soft small">
-                      {row.partNumber} · {figure(row.quantity)} at {unitAmount(row.unitCost)} · PO {row.purchaseNumber} ·{' '}
+                      {row.partNumber} · {figure(row.quantity)} at {unitAmount(row.unitCost)}
+                      {row.coreEach > 0 && ` + core ${unitAmount(row.coreEach)}`} ·{' '}
+                      {row.subletId === null ? `PO ${row.purchaseNumber}` : `sublet of order ${row.orderNumber}`} ·{' '}
                       {moment(row.cameAt, now)}
                     </div>
                   </td>
                   <td className="right">
-                    {mine && (
+                    {mine && row.subletId === null && (
                       <span className="receive-field">
                         <input
                           aria-label={`Billed of ${row.description}, ${row.partNumber}`}
                           value={mine.quantity}
                           onFocus={(event) => event.target.select()}
-                          onChange={(event) => change(row.receiptLineId, { quantity: event.target.value })}
+                          onChange={(event) => change(row, { quantity: event.target.value })}
                         />
                       </span>
                     )}
@@ -190,7 +218,7 @@ export function BillPanel({ unbilled, supplierId, onClose }: Props) {
                           aria-label={`Cost of ${row.description}, ${row.partNumber}`}
                           value={mine.unitCost}
                           onFocus={(event) => event.target.select()}
-                          onChange={(event) => change(row.receiptLineId, { unitCost: event.target.value })}
+                          onChange={(event) => change(row, { unitCost: event.target.value })}
                         />
                       </span>
                     )}
@@ -202,7 +230,7 @@ export function BillPanel({ unbilled, supplierId, onClose }: Props) {
                           type="checkbox"
                           className="tick-box"
                           checked={mine.accepts}
-                          onChange={(event) => change(row.receiptLineId, { accepts: event.target.checked })}
+                          onChange={(event) => change(row, { accepts: event.target.checked })}
                         />{' '}
                         accept, received at {unitAmount(row.unitCost)}
                       </label>

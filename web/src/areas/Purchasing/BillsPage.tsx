@@ -11,10 +11,12 @@ import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
 import { BillPanel } from './BillPanel';
+import { OfferedBills } from './OfferedBills';
 import '../../ui/parts.css';
 
 type Bill = Schemas['BillView'];
 type Unbilled = Schemas['UnbilledView'];
+type BillRead = Schemas['BillRead'];
 
 const BILLS: CsvColumn<Bill>[] = [
   ['Bill', (bill) => bill.number],
@@ -43,7 +45,7 @@ const UNBILLED: CsvColumn<Unbilled>[] = [
 /** Suppliers' bills, held against what was received; and what came that nobody billed yet. */
 export default function BillsPage() {
   const mayEnter = useMay('OrderParts');
-  const [entering, setEntering] = useState<number | null>(null);
+  const [entering, setEntering] = useState<{ supplierId: number; read?: BillRead } | null>(null);
   const page = useQuery({ queryKey: ['parts', 'bills'], queryFn: ({ signal }) => unwrap(api.GET('/api/supplier-bills', { signal })) });
   const now = useNow();
   if (page.error && !page.data) return <Failed error={page.error} again={() => void page.refetch()} />;
@@ -56,11 +58,12 @@ export default function BillsPage() {
         <h1>Supplier bills</h1>
         <span className="grow" />
         {mayEnter && (
-          <Button variant="contained" onClick={() => setEntering(0)}>
+          <Button variant="contained" onClick={() => setEntering({ supplierId: 0 })}>
             Enter a bill…
           </Button>
         )}
       </div>
+      {mayEnter && <OfferedBills onRead={(read) => setEntering({ supplierId: read.supplierId ?? 0, read })} />}
       <section className="card" aria-label="Bills">
         <header>
           <h2>Bills</h2>
@@ -86,19 +89,19 @@ export default function BillsPage() {
             <div key={id} className="purchase">
               <div className="spread">
                 <b>{name}</b>
-                {mayEnter && <Button onClick={() => setEntering(id)}>Enter their bill…</Button>}
+                {mayEnter && <Button onClick={() => setEntering({ supplierId: id })}>Enter their bill…</Button>}
               </div>
               <table className="list">
                 <tbody>
                   {unbilled
                     .filter((row) => row.supplierId === id)
                     .map((row) => (
-                      <tr key={row.receiptLineId}>
+                      <tr key={`${row.receiptLineId} ${row.subletId}`}>
                         <td>
                           {row.description} <span className="soft small">{row.partNumber}</span>
                         </td>
                         <td className="soft">
-                          PO {row.purchaseNumber}
+                          {row.subletId === null ? `PO ${row.purchaseNumber}` : `sublet, order ${row.orderNumber}`}
                           {row.slipNumber && `, slip ${row.slipNumber}`}
                         </td>
                         <td className="soft nowrap">{moment(row.cameAt, now)}</td>
@@ -112,7 +115,7 @@ export default function BillsPage() {
           ))
         )}
       </section>
-      {entering !== null && <BillPanel unbilled={unbilled} supplierId={entering} onClose={() => setEntering(null)} />}
+      {entering && <BillPanel unbilled={unbilled} {...entering} onClose={() => setEntering(null)} />}
     </div>
   );
 }
@@ -189,6 +192,7 @@ function BillCard({ bill }: { bill: Bill }) {
               </td>
               <td className="small">
                 {line.unitCost !== line.receivedCost && <span className="strong">received at {unitAmount(line.receivedCost)}</span>}
+                {line.core > 0 && <span className="soft"> core charges {amount(line.core)}</span>}
                 {line.disputed > 0 && <span className="stop"> {amount(line.disputed)} disputed</span>}
               </td>
               <td className="right po-figure">{figure(line.quantity)}</td>

@@ -10,6 +10,7 @@ import { Plate } from '../../ui/Plate';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { SegmentedControl } from '../../ui/SegmentedControl';
 import { useSay } from '../../ui/Toasts';
+import { useNeededOffers, type SupplierOffer } from './useNeededOffers';
 import styles from './NeededList.module.css';
 
 type Needed = Schemas['NeededPartView'];
@@ -41,6 +42,7 @@ interface Props {
 export function NeededList({ needed, suppliers, mayOrder, onOrder }: Props) {
   const [by, setBy] = useState<By>('supplier');
   const [moved, setMoved] = useState<Record<number, number>>({});
+  const offers = useNeededOffers(needed, suppliers, mayOrder);
   const supplierOf = (part: Needed) => moved[part.lineId] ?? part.supplierId;
   const groups = new Map<number, Needed[]>();
   for (const part of needed) {
@@ -96,6 +98,7 @@ export function NeededList({ needed, suppliers, mayOrder, onOrder }: Props) {
                       withOrder={by === 'supplier'}
                       suppliers={suppliers}
                       supplierId={supplierOf(part)}
+                      offers={offers.get(part.lineId) ?? []}
                       mayOrder={mayOrder}
                       onSupplier={(id) => setMoved({ ...moved, [part.lineId]: id })}
                     />
@@ -132,11 +135,12 @@ interface RowProps {
   withOrder: boolean;
   suppliers: Supplier[];
   supplierId: number;
+  offers: SupplierOffer[];
   mayOrder: boolean;
   onSupplier: (id: number) => void;
 }
 
-function NeededRow({ part, withOrder, suppliers, supplierId, mayOrder, onSupplier }: RowProps) {
+function NeededRow({ part, withOrder, suppliers, supplierId, offers, mayOrder, onSupplier }: RowProps) {
   const now = useNow();
   const say = useSay();
   const refresh = useRefresh();
@@ -204,6 +208,26 @@ function NeededRow({ part, withOrder, suppliers, supplierId, mayOrder, onSupplie
             </option>
           ))}
         </select>
+        {offers.map((offer) => (
+          <button
+            key={offer.supplierId}
+            className={`${styles.offer} ${offer.supplierId === supplierId ? 'strong' : 'soft'}`}
+            aria-label={`Order ${part.description} from ${offer.supplier}`}
+            aria-pressed={offer.supplierId === supplierId}
+            onClick={() => onSupplier(offer.supplierId)}
+          >
+            <span className="clip">{offer.supplier}</span>
+            <span className="grow" />
+            {offer.available ? (
+              <>
+                <span>{offer.unitCost === null ? 'no price' : unitAmount(offer.unitCost)}</span>
+                <span className={offer.late ? 'stop' : undefined}>by {moment(offer.here, now)}</span>
+              </>
+            ) : (
+              <span>{offer.stateText}</span>
+            )}
+          </button>
+        ))}
       </td>
     </tr>
   );

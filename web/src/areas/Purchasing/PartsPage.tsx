@@ -8,6 +8,7 @@ import { SaveCsv } from '../../ui/SaveCsv';
 import { NeededList } from './NeededList';
 import { OrderPanel } from './OrderPanel';
 import { PurchaseCard } from './PurchaseCard';
+import { SubletList } from './SubletList';
 import '../../ui/parts.css';
 
 type Ordering = { supplier: Schemas['SupplierView']; lines: Schemas['NeededPartView'][] };
@@ -54,6 +55,7 @@ export default function PartsPage() {
         mayOrder={mayOrder}
         onOrder={(supplier, lines) => setOrdering({ supplier, lines })}
       />
+      <SubletList sublets={data.sublets} suppliers={data.suppliers} mayOrder={mayOrder} />
       <section className="card">
         <header>
           <h2>On order</h2>

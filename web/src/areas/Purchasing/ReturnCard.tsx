@@ -24,6 +24,8 @@ export function ReturnCard({ made, mayOrder }: { made: Made; mayOrder: boolean }
       say.done(words);
       await refresh(['parts'], ['stock']);
     });
+  const ask = () =>
+    unwrap(api.POST('/api/part-returns/{id}/ask', { params: { path } })).then(() => refresh(['parts'], ['stock']), say.refused);
   const isOpen = ['Open', 'Authorized', 'Sent'].includes(made.state);
   const sent = made.state === 'Sent';
   return (
@@ -81,6 +83,19 @@ export function ReturnCard({ made, mayOrder }: { made: Made; mayOrder: boolean }
         )}
       </div>
       {made.note && <p className="soft small">{made.note}</p>}
+      {(made.trouble || made.asked) && (
+        <p className={`small ${made.trouble ? 'strong stop' : 'soft'}`}>
+          {made.trouble ||
+            (sent
+              ? `${made.supplier} is asked for the credit automatically.`
+              : `${made.supplier} is asked for an authorization automatically.`)}{' '}
+          {made.asked && mayOrder && (
+            <button className="linkish" onClick={() => void ask()}>
+              Ask now
+            </button>
+          )}
+        </p>
+      )}
       {doing && <AnswerForm key={doing} doing={doing} made={made} run={run} onCancel={() => setDoing(null)} />}
       <table className="list">
         <tbody>

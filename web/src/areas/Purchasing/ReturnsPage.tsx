@@ -4,11 +4,12 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
-import { amount, figure, moment } from '../../lib/format';
-import { useMay, useNow, useRefresh } from '../../lib/shop';
+import { amount, figure } from '../../lib/format';
+import { useMay, useRefresh } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
+import { CoresTable } from './CoresTable';
 import { ReturnPanel } from './ReturnPanel';
 import { ReturnCard } from './ReturnCard';
 import '../../ui/parts.css';
@@ -35,11 +36,12 @@ const CORES: CsvColumn<Core>[] = [
   ['Core charge', (core) => core.amount],
   ['Here', (core) => core.atHand],
   ['Since', (core) => core.since],
+  ['Due', (core) => core.dueOn],
+  ['Given up', (core) => core.givenUp],
 ];
 
 /** What goes back to suppliers, cores that are owed, and what nobody waits for any more. */
 export default function ReturnsPage() {
-  const now = useNow();
   const mayOrder = useMay('OrderParts');
   const [writing, setWriting] = useState(false);
   const page = useQuery({
@@ -82,34 +84,7 @@ export default function ReturnsPage() {
         {cores.length === 0 ? (
           <Empty title="No cores owed">A part with a core charge adds its core here when it is received.</Empty>
         ) : (
-          <table className="list">
-            <thead>
-              <tr>
-                <th>Supplier</th>
-                <th>Part</th>
-                <th>Order</th>
-                <th className="right">Cores</th>
-                <th className="right">Core charge</th>
-                <th>Old part</th>
-                <th>Since</th>
-              </tr>
-            </thead>
-            <tbody>
-              {cores.map((core) => (
-                <tr key={core.receiptLineId}>
-                  <td>{core.supplier}</td>
-                  <td>
-                    {core.description} <span className="soft small">{core.partNumber}</span>
-                  </td>
-                  <td>{core.orderNumber ?? <span className="soft">stock</span>}</td>
-                  <td className="right">{figure(core.quantity)}</td>
-                  <td className="right">{amount(core.amount)}</td>
-                  <td className={core.atHand ? 'strong' : 'soft'}>{core.atHand ? 'here' : 'not yet'}</td>
-                  <td className="nowrap soft">{moment(core.since, now)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <CoresTable cores={cores} />
         )}
       </section>
       {customerCores.length > 0 && (

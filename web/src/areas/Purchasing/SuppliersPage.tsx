@@ -26,6 +26,7 @@ const COLUMNS: CsvColumn<Supplier>[] = [
   ['Contact', (s) => s.contact],
   ['Our account', (s) => s.accountNumber],
   ['Delivers', (s) => s.deliveryTimes],
+  ['Cores back within days', (s) => s.coreDays],
   ['Branches', (s) => s.branches.map((branch) => branch.name).join('; ')],
   ['Retired', (s) => s.retired],
 ];
@@ -122,6 +123,7 @@ function SupplierPart({ supplier: s }: { supplier: Supplier }) {
           commit={set('deliveryTimes', 'Delivery times', s.deliveryTimes)}
           placeholder="such as weekdays at 10 and 2"
         />
+        <Field label="Days for cores" value={`${s.coreDays}`} commit={set('coreDays', 'Days for cores', `${s.coreDays}`)} />
         <div className="field-row">
           <span className="soft">Ordered</span>
           <select

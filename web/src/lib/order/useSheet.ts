@@ -85,7 +85,7 @@ export function useFacts(id: number, work: string, enabled: boolean) {
 /** What opens beside the sheet. */
 export type Beside =
   | { kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'known' | 'services' | 'record' | 'details' | 'send' | 'messages'; jobId?: number }
-  | { kind: 'source'; lineIds: number[] }
+  | { kind: 'source'; lineIds: number[]; find?: string }
   | { kind: 'line'; lineId: number };
 
 /** What a row can do; it stays the same while figures change, so that only rows that changed are drawn anew. */

@@ -15,7 +15,7 @@ import { Panel } from '../../../ui/Panel';
 type Offer = Schemas['SourcingOffer'];
 
 /** Lines that want a source, one after the other: parts from stock and suppliers side by side, labor from the guide. */
-export function SourcePanel({ lineIds, onClose }: { lineIds: number[]; onClose: () => void }) {
+export function SourcePanel({ lineIds, find, onClose }: { lineIds: number[]; find?: string; onClose: () => void }) {
   const jobs = useJobs();
   const [at, setAt] = useState(0);
   const line = jobs.flatMap((job) => job.lines).find((l) => l.id === lineIds[at]);
@@ -32,6 +32,7 @@ export function SourcePanel({ lineIds, onClose }: { lineIds: number[]; onClose: 
     <PartSource
       key={line.id}
       line={line}
+      find={find}
       place={lineIds.length > 1 ? `${at + 1} of ${lineIds.length}` : ''}
       onNext={next}
       onClose={onClose}
@@ -39,10 +40,19 @@ export function SourcePanel({ lineIds, onClose }: { lineIds: number[]; onClose: 
   );
 }
 
-function PartSource({ line, place, onNext, onClose }: { line: Line; place: string; onNext: () => void; onClose: () => void }) {
+interface PartSourceProps {
+  line: Line;
+  /** What is searched for at first; what fits the line where nothing is said. */
+  find?: string;
+  place: string;
+  onNext: () => void;
+  onClose: () => void;
+}
+
+function PartSource({ line, find, place, onNext, onClose }: PartSourceProps) {
   const { orderId, edits, margins } = useActions();
   const say = useSay();
-  const [search, setSearch] = useState(line.partType ? '' : line.description);
+  const [search, setSearch] = useState(find ?? (line.partType ? '' : line.description));
   const [busy, setBusy] = useState(false);
   const words = search.trim();
   const query = words ? { q: words } : { type: line.partType };

@@ -37,7 +37,7 @@ export default function BesideSheet({ beside, facts, onClose }: Props) {
     case 'services':
       return <ServicesPanel onClose={onClose} />;
     case 'source':
-      return <SourcePanel lineIds={beside.lineIds} onClose={onClose} />;
+      return <SourcePanel lineIds={beside.lineIds} find={beside.find} onClose={onClose} />;
     case 'line':
       return <LinePanel lineId={beside.lineId} onClose={onClose} />;
     case 'send':

@@ -15,6 +15,7 @@ import { OfferedWith } from './OfferedWith';
 import { useActions, type Job } from '../../../lib/order/useSheet';
 
 type Correction = Schemas['CorrectionView'];
+type Misfit = Schemas['MisfitView'];
 
 interface Props {
   job: Job;
@@ -24,12 +25,13 @@ interface Props {
   /** Lines that are selected. */
   selected: ReadonlySet<number>;
   corrections: ReadonlyMap<number, Correction>;
+  misfits: ReadonlyMap<number, Misfit>;
   offers: Schemas['RelatedWorkOffer'][];
   here: ReadonlyMap<number, string>;
 }
 
 /** One job: its title, its answer, its lines edited in place. */
-export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide, selected, corrections, offers, here }: Props) {
+export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide, selected, corrections, misfits, offers, here }: Props) {
   const { edits, closed, margins, why, open, discount } = useActions();
   const mayDecide = useMay('RecordDecisions');
   const mayCan = useMay('EditSetup');
@@ -178,6 +180,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
             job={job}
             selected={selected.has(line.id)}
             correction={corrections.get(line.id)}
+            misfit={misfits.get(line.id)}
             here={here.get(line.id)}
           />
         ))}

@@ -16,12 +16,14 @@ interface Props {
   selected: boolean;
   /** The few words beside a correction that the facts propose. */
   correction?: { known: number; unit: string; fact: string };
+  /** What does not fit the vehicle, and what to search for instead. */
+  misfit?: { words: string; short: string; find: string };
   /** Who else is in it. */
   here?: string;
 }
 
 /** One line, edited in place. */
-export const LineRow = memo(function LineRow({ line, job, selected, correction, here }: Props) {
+export const LineRow = memo(function LineRow({ line, job, selected, correction, misfit, here }: Props) {
   const { edits, closed, margins, why, open, discount, today, zone, names } = useActions();
   const say = useSay();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
@@ -100,6 +102,15 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
             }
           >
             Specs: {figure(correction.known)} {correction.unit}, listed {countShown}
+          </button>
+        )}
+        {misfit && !closed && (
+          <button
+            className="correct small stop"
+            title={`${misfit.words} Find one that fits.`}
+            onClick={() => open({ kind: 'source', lineIds: [line.id], find: misfit.find })}
+          >
+            {misfit.short}
           </button>
         )}
         {(notes || line.photos > 0) && (

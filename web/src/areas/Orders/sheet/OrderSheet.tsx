@@ -55,6 +55,7 @@ const NO_JOBS: Job[] = [];
 const NO_OFFERS: Schemas['RelatedWorkOffer'][] = [];
 const SETTLED = 250;
 const NOTHING: Schemas['CorrectionView'][] = [];
+const NO_MISFITS: Schemas['MisfitView'][] = [];
 
 /** The order sheet: one page from first word to paid invoice. */
 export default function OrderSheet() {
@@ -108,6 +109,8 @@ export default function OrderSheet() {
   // They are asked anew with every change; rows are drawn anew only where they differ.
   const proposed = useStableValue(facts.data?.corrections ?? NOTHING);
   const corrections = useMemo(() => new Map(proposed.map((c) => [c.lineId, c])), [proposed]);
+  const unfit = useStableValue(facts.data?.misfits ?? NO_MISFITS);
+  const misfits = useMemo(() => new Map(unfit.map((m) => [m.lineId, m])), [unfit]);
   const offered = useStableValue(offers);
   const jobIds = useStableValue(jobs.map((job) => job.id));
   const offersOf = useMemo(
@@ -274,6 +277,7 @@ export default function OrderSheet() {
                         onDecide={decideOn}
                         selected={grid.selected}
                         corrections={corrections}
+                        misfits={misfits}
                         offers={offersOf.get(job.id) ?? NO_OFFERS}
                         here={here.lines}
                       />

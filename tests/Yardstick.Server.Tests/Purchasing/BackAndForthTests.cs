@@ -1,0 +1,250 @@
+using System.Text.Json.Nodes;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.Purchasing;
+
+/// <summary>Returns and bills over the suppliers' services, cores that are given up, work that vendors do, and what a count takes away.</summary>
+public class BackAndForthTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    private async Task<(long Order, long Line)> ReceivedAsync(Browser writer, string number)
+    {
+        var (order, line) = await ApprovedAsync(writer, number);
+        var purchase = await writer.PlaceAsync(order);
+        await writer.HandedOverAsync(purchase);
+        await writer.PostAsync($"purchase-orders/{purchase}/receive", new { });
+        return (order, line);
+    }
+
+    private static async Task<(long Order, long Line)> ApprovedAsync(Browser writer, string number)
+    {
+        var (order, job) = await writer.WriteUpAsync();
+        var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
+        await writer.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "number",
+                value = number,
+                version = (await writer.LineAsync(order, line))["version"]!.GetValue<int>(),
+            }
+        );
+        await writer.ApproveAsync(order, job);
+        return (order, line);
+    }
+
+    private async Task<long> ReturnAsync(Browser wen, string number)
+    {
+        var came = (await wen.GetAsync($"part-returns/returnable?text={number}")).AsArray().Single()!;
+        var lines = new[] { new { receiptLineId = came.Number("receiptLineId"), reason = "Spare" } };
+        return (await wen.PostAsync("part-returns", new { lines })).Id();
+    }
+
+    private static async Task<JsonNode> ReturnedAsync(Browser wen, long id) =>
+        (await wen.GetAsync("part-returns")).List("returns").Single(r => r!.Id() == id)!;
+
+    private async Task<int> TakenAsync() =>
+        int.Parse(await shop.Outside.GetStringAsync("suppliers/harbor/returns/count"), System.Globalization.CultureInfo.InvariantCulture);
+
+    private Task StandsAsync(string authorization, string state) =>
+        shop.Outside.PostAsync(new Uri($"suppliers/harbor/returns/{authorization}/{state}", UriKind.Relative), null);
+
+    [Fact]
+    public async Task A_return_is_authorized_and_credited_by_the_suppliers_service_once_whatever_is_lost()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var wen = await shop.SignInAsync("wen");
+        await ReceivedAsync(mina, "SV-1");
+        var before = await TakenAsync();
+        await shop.MoodAsync("harbor", "loseAnswer", times: 2);
+        var made = await ReturnAsync(wen, "SV-1");
+        // Whoever asks in vain says so; the same key is taken once however often it is asked.
+        for (var i = 0; i < 3; i++)
+            await wen.PostAsync($"part-returns/{made}/ask");
+        var shown = await ReturnedAsync(wen, made);
+        Assert.Equal(("Authorized", "", false), (shown.Text("stateText"), shown.Text("trouble"), shown["asked"]!.GetValue<bool>()));
+        Assert.Equal(before + 1, await TakenAsync());
+        await wen.PostAsync($"part-returns/{made}/send");
+        await StandsAsync(shown.Text("authorization"), "credited?credited=30.50");
+        await wen.PostAsync($"part-returns/{made}/ask");
+        var done = await ReturnedAsync(wen, made);
+        Assert.Equal(("Credited", 30.50m), (done.Text("stateText"), done["credited"]!.GetValue<decimal>()));
+        Assert.StartsWith("CM-", done.Text("answer"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_service_that_refuses_leaves_it_to_a_person_and_one_that_is_silent_is_asked_again()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var wen = await shop.SignInAsync("wen");
+        await ReceivedAsync(mina, "SV-2");
+        await shop.MoodAsync("harbor", "refuse");
+        var made = await ReturnAsync(wen, "SV-2");
+        await wen.PostAsync($"part-returns/{made}/ask");
+        await shop.MoodAsync("harbor", "ok");
+        var shown = await ReturnedAsync(wen, made);
+        Assert.Equal(("Set aside", false), (shown.Text("stateText"), shown["asked"]!.GetValue<bool>()));
+        Assert.Equal("Harbor Parts refuses it: It can't be restocked. Keep it, or talk to them.", shown.Text("trouble"));
+        await wen.PostAsync($"part-returns/{made}/drop");
+        await ReceivedAsync(mina, "SV-3");
+        await shop.MoodAsync("harbor", "off");
+        var silent = await ReturnAsync(wen, "SV-3");
+        await wen.PostAsync($"part-returns/{silent}/ask");
+        Assert.Contains("is not responding", (await ReturnedAsync(wen, silent)).Text("trouble"), StringComparison.Ordinal);
+        await shop.MoodAsync("harbor", "ok");
+        await wen.PostAsync($"part-returns/{silent}/ask");
+        Assert.Equal("Authorized", (await ReturnedAsync(wen, silent)).Text("stateText"));
+    }
+
+    [Fact]
+    public async Task A_suppliers_bill_is_fetched_matched_to_its_purchase_order_and_offered_no_more_once_entered()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var wen = await shop.SignInAsync("wen");
+        var (order, _) = await ApprovedAsync(mina, "FB-1");
+        var purchase = await wen.PlaceAsync(order);
+        await wen.HandedOverAsync(purchase);
+        var placed = (await wen.GetAsync("parts")).List("onTheWay").Single(p => p!.Id() == purchase)!;
+        async Task<JsonNode?> OfferedAsync() =>
+            (await wen.GetAsync("supplier-bills/offered"))
+                .List("bills")
+                .SingleOrDefault(b => b!.Number("purchaseNumber") == placed.Number("number"));
+        Assert.Null(await OfferedAsync());
+        await shop.Outside.PostAsync(
+            new Uri($"suppliers/harbor/orders/{placed.Text("supplierReference")}/shipped", UriKind.Relative),
+            null
+        );
+        await wen.PostAsync($"purchase-orders/{purchase}/receive", new { });
+        var offered = (await OfferedAsync())!;
+        var read = await wen.GetAsync($"supplier-bills/offered/1/{offered.Text("number")}");
+        var line = read.List("lines").Single()!;
+        var came = (await wen.GetAsync("supplier-bills")).List("unbilled").Single(u => u!.Text("partNumber") == "FB-1")!;
+        Assert.Equal(came.Number("receiptLineId"), line.Number("receiptLineId"));
+        Assert.Equal(line.Number("receivedCore"), line.Number("core"));
+        var entered = await wen.PostAsync(
+            "supplier-bills",
+            new
+            {
+                supplierId = 1,
+                number = read.Text("number"),
+                lines = new[] { new { receiptLineId = line.Number("receiptLineId"), unitCost = line["unitCost"]!.ToString() } },
+            }
+        );
+        Assert.Equal((offered.Number("total"), 0m), (entered.Number("total"), entered.Number("disputed")));
+        Assert.Null(await OfferedAsync());
+        await shop.MoodAsync("northline", "off", times: 4);
+        var trouble = (await wen.GetAsync("supplier-bills/offered")).List("trouble").Single()!.GetValue<string>();
+        Assert.Equal("Northline Supply is not responding.", trouble);
+        await shop.MoodAsync("northline", "ok");
+    }
+
+    [Fact]
+    public async Task A_core_is_due_can_be_given_up_with_the_right_and_is_found_again()
+    {
+        using var wen = await shop.SignInAsync("wen");
+        var core = (await wen.GetAsync("part-returns")).List("cores")[0]!;
+        Assert.False(core["overdue"]!.GetValue<bool>());
+        var receipt = core.Number("receiptLineId");
+        using var mina = await shop.SignInAsync("mina");
+        await mina.RefusedAsync($"cores/{receipt}/give-up", new { reason = "Lost" }, System.Net.HttpStatusCode.Forbidden);
+        Assert.Equal("core.reason", (await wen.RefusedAsync($"cores/{receipt}/give-up", new { })).Text("code"));
+        await wen.PostAsync($"cores/{receipt}/give-up", new { reason = "Cracked when it came out" });
+        async Task<JsonNode> ShownAsync() =>
+            (await wen.GetAsync("part-returns")).List("cores").Single(c => c!.Number("receiptLineId") == receipt)!;
+        Assert.Equal("Cracked when it came out", (await ShownAsync()).Text("givenUp"));
+        var lines = new[] { new { receiptLineId = receipt, reason = "Core" } };
+        Assert.Equal("return.tooMany", (await wen.RefusedAsync("part-returns", new { lines })).Text("code"));
+        await wen.PostAsync($"cores/{receipt}/found");
+        Assert.Equal("", (await ShownAsync()).Text("givenUp"));
+        var came = NodaTime.Text.LocalDateTimePattern.GeneralIso.Parse(core.Text("since")).Value.Date;
+        Assert.Equal(came.PlusDays(30), NodaTime.Text.LocalDatePattern.Iso.Parse(core.Text("dueOn")).Value);
+    }
+
+    [Fact]
+    public async Task Sublet_work_goes_out_holds_the_invoice_up_comes_back_and_is_billed()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, job) = await mina.WriteUpAsync();
+        var line = (
+            await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Sublet", description = "Wheel straightened" })
+        ).Id();
+        await mina.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "unitCost",
+                value = "60",
+                version = (await mina.LineAsync(order, line))["version"]!.GetValue<int>(),
+            }
+        );
+        Assert.Equal(
+            "sublet.notApproved",
+            (await mina.RefusedAsync($"orders/{order}/lines/{line}/send-out", new { supplierId = 2 })).Text("code")
+        );
+        await mina.ApproveAsync(order, job);
+        async Task<JsonNode?> ListedAsync() =>
+            (await mina.GetAsync("parts")).List("sublets").SingleOrDefault(s => s!["lineId"]!.GetValue<long>() == line);
+        Assert.Null((await ListedAsync())!["subletId"]);
+        var sent = await mina.PostAsync(
+            $"orders/{order}/lines/{line}/send-out",
+            new
+            {
+                supplierId = 2,
+                expected = "tomorrow 9 am",
+                note = "Rear left",
+            }
+        );
+        var sublet = sent.Number("subletId");
+        Assert.Equal("sublet.out", (await mina.RefusedAsync($"orders/{order}/lines/{line}/send-out", new { supplierId = 2 })).Text("code"));
+        Assert.Equal("At Northline Supply", (await mina.LineAsync(order, line)).Text("state"));
+        Assert.Contains((await mina.GetAsync($"orders/{order}/obstacles")).AsArray(), o => o!.Text("code") == "sublet.outside");
+        var (_, kept) = await mina.SendAsync(HttpMethod.Delete, $"orders/{order}/lines/{line}", null);
+        Assert.Equal("line.ordered", kept!.Text("code"));
+        await mina.PostAsync($"sublets/{sublet}/back");
+        Assert.Null(await ListedAsync());
+        Assert.DoesNotContain((await mina.GetAsync($"orders/{order}/obstacles")).AsArray(), o => o!.Text("code") == "sublet.outside");
+        var unbilled = (await mina.GetAsync("supplier-bills")).List("unbilled").Single(u => u!["subletId"]?.GetValue<long>() == sublet)!;
+        Assert.Equal(("Wheel straightened", 60m), (unbilled.Text("description"), unbilled.Number("unitCost")));
+        var body = new
+        {
+            supplierId = 2,
+            number = "NS-1",
+            lines = new[] { new { subletId = sublet, unitCost = "64" } },
+        };
+        Assert.Equal(64, (await mina.PostAsync("supplier-bills", body)).Number("payable"));
+        var again = body with { number = "NS-2" };
+        Assert.Equal("sublet.billed", (await mina.RefusedAsync("supplier-bills", again)).Text("code"));
+    }
+
+    [Fact]
+    public async Task Suppliers_prices_stand_beside_each_other_where_parts_are_needed()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var wen = await shop.SignInAsync("wen");
+        var (_, line) = await ApprovedAsync(mina, "NB-1");
+        foreach (var supplier in new[] { 1, 2 })
+        {
+            var offer = (await wen.GetAsync($"parts/offers/{supplier}"))
+                .List("offers")
+                .Single(o => o!["lineId"]!.GetValue<long>() == line)!;
+            Assert.True(offer["unitCost"]!.GetValue<decimal>() > 0);
+        }
+        await shop.MoodAsync("harbor", "off", times: 4);
+        Assert.Equal("Harbor Parts is not responding.", (await wen.GetAsync("parts/offers/1")).Text("trouble"));
+        await shop.MoodAsync("harbor", "ok");
+    }
+
+    [Fact]
+    public async Task A_correction_below_what_is_kept_makes_the_line_need_ordering_again()
+    {
+        using var wen = await shop.SignInAsync("wen");
+        var part = (await wen.GetAsync("stock?filter=Reserved")).List("parts")[0]!;
+        var card = await wen.GetAsync($"stock/{part.Id()}");
+        Assert.NotEmpty(card.List("keptFor"));
+        await wen.PostAsync($"stock/{part.Id()}/correct", new { onHand = "0", reason = "The shelf is empty" });
+        var after = await wen.GetAsync($"stock/{part.Id()}");
+        Assert.Empty(after.List("keptFor"));
+        Assert.Equal(0, after["part"]!["reserved"]!.GetValue<decimal>());
+        var needed = (await wen.GetAsync("parts")).List("needed");
+        Assert.Contains(needed, n => n!.Text("number") == part.Text("number"));
+    }
+}
