@@ -45,6 +45,18 @@ public static class Gone
     /// <summary>No work that was sent out.</summary>
     public static readonly Problem Sublet = new("sublet.gone", "This work was not sent out. Reload the page.");
 
+    /// <summary>No inspection.</summary>
+    public static readonly Problem Inspection = new("inspection.gone", "This inspection no longer exists. Reload the page.");
+
+    /// <summary>No template of inspections.</summary>
+    public static readonly Problem Template = new("template.gone", "This template no longer exists. Reload the page.");
+
+    /// <summary>No point of a template or an inspection.</summary>
+    public static readonly Problem Point = new("point.gone", "This point is no longer there. Reload the page.");
+
+    /// <summary>No finding.</summary>
+    public static readonly Problem Finding = new("finding.gone", "This finding is no longer there. Reload the page.");
+
     /// <summary>No return to a supplier.</summary>
     public static readonly Problem PartReturn = new("return.gone", "This return no longer exists. Reload the page.");
 

@@ -206,6 +206,18 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Clocked time.</summary>
     public DbSet<TimeEntry> TimeEntries => Set<TimeEntry>();
 
+    /// <summary>Templates of inspections.</summary>
+    public DbSet<InspectionTemplate> InspectionTemplates => Set<InspectionTemplate>();
+
+    /// <summary>Inspections.</summary>
+    public DbSet<Inspection> Inspections => Set<Inspection>();
+
+    /// <summary>Points of inspections.</summary>
+    public DbSet<InspectionPoint> InspectionPoints => Set<InspectionPoint>();
+
+    /// <summary>Photos of points.</summary>
+    public DbSet<PointPhoto> PointPhotos => Set<PointPhoto>();
+
     /// <summary>Findings.</summary>
     public DbSet<Finding> Findings => Set<Finding>();
 

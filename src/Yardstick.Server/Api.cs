@@ -121,6 +121,10 @@ public static class Api
         Bench.Map(api);
         BenchVin.Map(api);
         RecordFinding.Map(api);
+        InspectionTemplates.Map(api);
+        Inspect.Map(api);
+        FindingWork.Map(api);
+        Worklist.Map(api);
         PostInvoice.Map(api);
         InvoiceView.Map(api);
         TakePayment.Map(api);

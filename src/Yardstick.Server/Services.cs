@@ -20,6 +20,7 @@ using Yardstick.Server.Documents;
 using Yardstick.Server.Floor;
 using Yardstick.Server.Hosting;
 using Yardstick.Server.Imports;
+using Yardstick.Server.Inspections;
 using Yardstick.Server.Live;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Orders;
@@ -65,6 +66,7 @@ public static class Services
         services.AddSingleton<PictureGate>();
         services.AddSingleton<Signatures>();
         services.AddScoped<CommandRunner>();
+        services.AddScoped<IOrderFollower, InspectionStart>();
         services.AddScoped<SheetReader>();
         services.AddSingleton<PartHash>();
         services.AddSingleton<OrderMemory>();

@@ -12,16 +12,16 @@ public class Finding
     public long OrderId { get; init; }
 
     /// <summary>What was found.</summary>
-    public required string Text { get; init; }
+    public required string Text { get; set; }
 
     /// <summary>Measured value, if one was measured.</summary>
-    public decimal? Measured { get; init; }
+    public decimal? Measured { get; internal set; }
 
     /// <summary>Unit of the measured value.</summary>
     public string Unit { get; init; } = "";
 
     /// <summary>What it means.</summary>
-    public Rating Rating { get; init; }
+    public Rating Rating { get; internal set; }
 
     /// <summary>Content hash of its photo.</summary>
     public string? PhotoHash { get; init; }
@@ -37,6 +37,33 @@ public class Finding
 
     /// <summary>Somebody chose to keep it in the shop, UTC: it is not asked about again.</summary>
     public Instant? KeptInsideAt { get; internal set; }
+
+    /// <summary>The point of an inspection that it came of; null for one that was reported by itself.</summary>
+    public long? InspectionPointId { get; init; }
+
+    /// <summary>Part of the vehicle; empty where nobody said.</summary>
+    public string Group { get; init; } = "";
+
+    /// <summary>Limits of the measured value; null where there are none.</summary>
+    public PointLimits? Limits { get; init; }
+
+    /// <summary>The canned job that it asks for; null for none.</summary>
+    public long? CannedJobId { get; init; }
+
+    /// <summary>How much of that job it asks for.</summary>
+    public decimal CountEach { get; init; } = 1;
+
+    /// <summary>The job that was made of it, or that covers it; null before.</summary>
+    public long? JobId { get; internal set; }
+
+    /// <summary>Reading up to which it will still do; null where nobody said.</summary>
+    public Odometer? LastsTo { get; internal set; }
+
+    /// <summary>Day up to which it will still do; null where nobody said.</summary>
+    public LocalDate? LastsUntil { get; internal set; }
+
+    /// <summary>It was rated good after all, UTC; null while it stands.</summary>
+    public Instant? WithdrawnAt { get; internal set; }
 
     /// <summary>Who found it.</summary>
     public long ById { get; init; }

@@ -51,6 +51,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
         await StockAsync();
         await DemoParts.AddAsync(this);
         await DemoExtras.AddAsync(this);
+        await DemoInspections.AddAsync(this);
     }
 
     /// <summary>

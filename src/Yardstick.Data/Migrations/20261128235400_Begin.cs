@@ -106,6 +106,7 @@ namespace Yardstick.Data.Migrations
                     DiscountOn = table.Column<int>(type: "INTEGER", nullable: false),
                     Credit = table.Column<string>(type: "TEXT", nullable: false),
                     LinesOpen = table.Column<bool>(type: "INTEGER", nullable: false),
+                    InspectionTemplateId = table.Column<long>(type: "INTEGER", nullable: true),
                     Favorite = table.Column<bool>(type: "INTEGER", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
                     RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
@@ -286,6 +287,18 @@ namespace Yardstick.Data.Migrations
                     ReleasedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     ReleasedById = table.Column<long>(type: "INTEGER", nullable: true),
                     KeptInsideAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    InspectionPointId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Group = table.Column<string>(type: "TEXT", nullable: false),
+                    Limits_Watch = table.Column<long>(type: "INTEGER", nullable: true),
+                    Limits_Due = table.Column<long>(type: "INTEGER", nullable: true),
+                    Limits_Unsafe = table.Column<long>(type: "INTEGER", nullable: true),
+                    Limits_HighIsWorse = table.Column<bool>(type: "INTEGER", nullable: true),
+                    CannedJobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    CountEach = table.Column<long>(type: "INTEGER", nullable: false),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    LastsTo = table.Column<int>(type: "INTEGER", nullable: true),
+                    LastsUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
+                    WithdrawnAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
                     At = table.Column<DateTime>(type: "TEXT", nullable: false)
                 },
@@ -331,6 +344,50 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_ImportRuns", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Inspections",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: true),
+                    InspectionTemplateId = table.Column<long>(type: "INTEGER", nullable: false),
+                    TemplateVersion = table.Column<int>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    IsChecklist = table.Column<bool>(type: "INTEGER", nullable: false),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Odometer = table.Column<int>(type: "INTEGER", nullable: true),
+                    BegunAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    TechnicianId = table.Column<long>(type: "INTEGER", nullable: true),
+                    FinishedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    FinishedById = table.Column<long>(type: "INTEGER", nullable: true),
+                    ReadAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    ReadById = table.Column<long>(type: "INTEGER", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Inspections", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "InspectionTemplates",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Name = table.Column<string>(type: "TEXT", nullable: false, collation: "NOCASE"),
+                    IsChecklist = table.Column<bool>(type: "INTEGER", nullable: false),
+                    OnArrival = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    RetiredAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_InspectionTemplates", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -1335,6 +1392,82 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "InspectionPoints",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    InspectionId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Position = table.Column<int>(type: "INTEGER", nullable: false),
+                    Rating = table.Column<int>(type: "INTEGER", nullable: true),
+                    Measured = table.Column<long>(type: "INTEGER", nullable: true),
+                    Skipped = table.Column<string>(type: "TEXT", nullable: false),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
+                    LastsTo = table.Column<int>(type: "INTEGER", nullable: true),
+                    LastsUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
+                    ById = table.Column<long>(type: "INTEGER", nullable: true),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    FindingId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Spec_CannedJobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Spec_CountEach = table.Column<long>(type: "INTEGER", nullable: false),
+                    Spec_DueAt = table.Column<long>(type: "INTEGER", nullable: true),
+                    Spec_DueText = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_FactKey = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_Group = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_HighIsWorse = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Spec_Title = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_Unit = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_UnsafeAt = table.Column<long>(type: "INTEGER", nullable: true),
+                    Spec_UnsafeText = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_WatchAt = table.Column<long>(type: "INTEGER", nullable: true),
+                    Spec_WatchText = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_InspectionPoints", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_InspectionPoints_Inspections_InspectionId",
+                        column: x => x.InspectionId,
+                        principalTable: "Inspections",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "TemplatePoint",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    InspectionTemplateId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Position = table.Column<int>(type: "INTEGER", nullable: false),
+                    Spec_CannedJobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Spec_CountEach = table.Column<long>(type: "INTEGER", nullable: false),
+                    Spec_DueAt = table.Column<long>(type: "INTEGER", nullable: true),
+                    Spec_DueText = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_FactKey = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_Group = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_HighIsWorse = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Spec_Title = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_Unit = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_UnsafeAt = table.Column<long>(type: "INTEGER", nullable: true),
+                    Spec_UnsafeText = table.Column<string>(type: "TEXT", nullable: false),
+                    Spec_WatchAt = table.Column<long>(type: "INTEGER", nullable: true),
+                    Spec_WatchText = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_TemplatePoint", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_TemplatePoint_InspectionTemplates_InspectionTemplateId",
+                        column: x => x.InspectionTemplateId,
+                        principalTable: "InspectionTemplates",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "LabelsOn",
                 columns: table => new
                 {
@@ -1727,6 +1860,29 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "PointPhotos",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    InspectionPointId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Hash = table.Column<string>(type: "TEXT", nullable: false),
+                    After = table.Column<bool>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PointPhotos", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_PointPhotos_InspectionPoints_InspectionPointId",
+                        column: x => x.InspectionPointId,
+                        principalTable: "InspectionPoints",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "OwedCores",
                 columns: table => new
                 {
@@ -1930,6 +2086,8 @@ namespace Yardstick.Data.Migrations
                     ComebackOfId = table.Column<long>(type: "INTEGER", nullable: true),
                     Decision = table.Column<int>(type: "INTEGER", nullable: false),
                     DecidedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    HorizonTo = table.Column<int>(type: "INTEGER", nullable: true),
+                    HorizonUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
                     DeferUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
                     DeferAtReading = table.Column<int>(type: "INTEGER", nullable: true),
                     Progress = table.Column<int>(type: "INTEGER", nullable: false),
@@ -2063,6 +2221,30 @@ namespace Yardstick.Data.Migrations
                         name: "FK_ReminderDone_Reminders_ReminderId",
                         column: x => x.ReminderId,
                         principalTable: "Reminders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "PhotoMark",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    PointPhotoId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Ring = table.Column<bool>(type: "INTEGER", nullable: false),
+                    FromX = table.Column<long>(type: "INTEGER", nullable: false),
+                    FromY = table.Column<long>(type: "INTEGER", nullable: false),
+                    ToX = table.Column<long>(type: "INTEGER", nullable: false),
+                    ToY = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PhotoMark", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_PhotoMark_PointPhotos_PointPhotoId",
+                        column: x => x.PointPhotoId,
+                        principalTable: "PointPhotos",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
                 });
@@ -2422,6 +2604,13 @@ namespace Yardstick.Data.Migrations
                 columns: new[] { "Kind", "TargetId" });
 
             migrationBuilder.CreateIndex(
+                name: "IX_Findings_InspectionPointId",
+                table: "Findings",
+                column: "InspectionPointId",
+                unique: true,
+                filter: "\"InspectionPointId\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Findings_OrderId",
                 table: "Findings",
                 column: "OrderId");
@@ -2450,6 +2639,33 @@ namespace Yardstick.Data.Migrations
                 name: "IX_ImportedRecords_ImportId_RecordId",
                 table: "ImportedRecords",
                 columns: new[] { "ImportId", "RecordId" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_InspectionPoints_InspectionId",
+                table: "InspectionPoints",
+                column: "InspectionId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Inspections_BegunAt",
+                table: "Inspections",
+                column: "BegunAt",
+                filter: "\"ReadAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Inspections_OrderId",
+                table: "Inspections",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Inspections_VehicleId",
+                table: "Inspections",
+                column: "VehicleId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_InspectionTemplates_Name",
+                table: "InspectionTemplates",
+                column: "Name",
                 unique: true);
 
             migrationBuilder.CreateIndex(
@@ -2700,6 +2916,11 @@ namespace Yardstick.Data.Migrations
                 column: "OrderId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_PhotoMark_PointPhotoId",
+                table: "PhotoMark",
+                column: "PointPhotoId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Phrases_Use_Text",
                 table: "Phrases",
                 columns: new[] { "Use", "Text" },
@@ -2725,6 +2946,11 @@ namespace Yardstick.Data.Migrations
                 name: "IX_PlannedWork_TechnicianId_Start",
                 table: "PlannedWork",
                 columns: new[] { "TechnicianId", "Start" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PointPhotos_InspectionPointId",
+                table: "PointPhotos",
+                column: "InspectionPointId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_PurchaseOrderLines_LineId",
@@ -2929,6 +3155,11 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_TemplatePoint_InspectionTemplateId",
+                table: "TemplatePoint",
+                column: "InspectionTemplateId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Terminals_TokenHash",
                 table: "Terminals",
                 column: "TokenHash",
@@ -3131,6 +3362,9 @@ namespace Yardstick.Data.Migrations
                 name: "Payments");
 
             migrationBuilder.DropTable(
+                name: "PhotoMark");
+
+            migrationBuilder.DropTable(
                 name: "Photos");
 
             migrationBuilder.DropTable(
@@ -3188,6 +3422,9 @@ namespace Yardstick.Data.Migrations
                 name: "SupplierBranches");
 
             migrationBuilder.DropTable(
+                name: "TemplatePoint");
+
+            migrationBuilder.DropTable(
                 name: "TerminalPeople");
 
             migrationBuilder.DropTable(
@@ -3230,6 +3467,9 @@ namespace Yardstick.Data.Migrations
                 name: "PartReturns");
 
             migrationBuilder.DropTable(
+                name: "PointPhotos");
+
+            migrationBuilder.DropTable(
                 name: "PurchaseOrders");
 
             migrationBuilder.DropTable(
@@ -3245,16 +3485,25 @@ namespace Yardstick.Data.Migrations
                 name: "Suppliers");
 
             migrationBuilder.DropTable(
+                name: "InspectionTemplates");
+
+            migrationBuilder.DropTable(
                 name: "Orders");
 
             migrationBuilder.DropTable(
                 name: "Receipts");
 
             migrationBuilder.DropTable(
+                name: "InspectionPoints");
+
+            migrationBuilder.DropTable(
                 name: "Stages");
 
             migrationBuilder.DropTable(
                 name: "Vehicles");
+
+            migrationBuilder.DropTable(
+                name: "Inspections");
 
             migrationBuilder.DropTable(
                 name: "Customers");

@@ -465,6 +465,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("FixedPrice")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("InspectionTemplateId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("LinesOpen")
                         .HasColumnType("INTEGER");
 
@@ -1482,11 +1485,33 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("ById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("CannedJobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CountEach")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("CustomerText")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Group")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("InspectionPointId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("JobId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime?>("KeptInsideAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("LastsTo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("LastsUntil")
                         .HasColumnType("TEXT");
 
                     b.Property<long?>("Measured")
@@ -1515,11 +1540,215 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("WithdrawnAt")
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
+
+                    b.HasIndex("InspectionPointId")
+                        .IsUnique()
+                        .HasFilter("\"InspectionPointId\" IS NOT NULL");
 
                     b.HasIndex("OrderId");
 
                     b.ToTable("Findings");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.Inspection", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("BegunAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("FinishedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("FinishedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("InspectionTemplateId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsChecklist")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Odometer")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("ReadAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ReadById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("TechnicianId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("TemplateVersion")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BegunAt")
+                        .HasFilter("\"ReadAt\" IS NULL");
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("VehicleId");
+
+                    b.ToTable("Inspections");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.InspectionPoint", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("FindingId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("InspectionId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("LastsTo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("LastsUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("Measured")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Position")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Rating")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Skipped")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Spec", "Yardstick.Core.Inspections.InspectionPoint.Spec#PointSpec", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long?>("CannedJobId")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<long>("CountEach")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<long?>("DueAt")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<string>("DueText")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<string>("FactKey")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<string>("Group")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<bool>("HighIsWorse")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<string>("Title")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<string>("Unit")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<long?>("UnsafeAt")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<string>("UnsafeText")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<long?>("WatchAt")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<string>("WatchText")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("InspectionId");
+
+                    b.ToTable("InspectionPoints");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.InspectionTemplate", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsChecklist")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<bool>("OnArrival")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("InspectionTemplates");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Inspections.Photo", b =>
@@ -1539,6 +1768,136 @@ namespace Yardstick.Data.Migrations
                     b.HasKey("Hash");
 
                     b.ToTable("Photos");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.PhotoMark", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("FromX")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("FromY")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("PointPhotoId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Ring")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ToX")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ToY")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PointPhotoId");
+
+                    b.ToTable("PhotoMark");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.PointPhoto", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("After")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("InspectionPointId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("InspectionPointId");
+
+                    b.ToTable("PointPhotos");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.TemplatePoint", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("InspectionTemplateId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Position")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Spec", "Yardstick.Core.Inspections.TemplatePoint.Spec#PointSpec", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long?>("CannedJobId")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<long>("CountEach")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<long?>("DueAt")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<string>("DueText")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<string>("FactKey")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<string>("Group")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<bool>("HighIsWorse")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<string>("Title")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<string>("Unit")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<long?>("UnsafeAt")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<string>("UnsafeText")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+
+                            b1.Property<long?>("WatchAt")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<string>("WatchText")
+                                .IsRequired()
+                                .HasColumnType("TEXT");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("InspectionTemplateId");
+
+                    b.ToTable("TemplatePoint");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Inventory.StockCount", b =>
@@ -2102,6 +2461,12 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<long?>("FixedPrice")
                         .HasColumnType("INTEGER");
+
+                    b.Property<int?>("HorizonTo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("HorizonUntil")
+                        .HasColumnType("TEXT");
 
                     b.Property<bool>("IsUnsafe")
                         .HasColumnType("INTEGER");
@@ -4568,6 +4933,72 @@ namespace Yardstick.Data.Migrations
                         .OnDelete(DeleteBehavior.Restrict);
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Inspections.Finding", b =>
+                {
+                    b.OwnsOne("Yardstick.Core.Inspections.PointLimits", "Limits", b1 =>
+                        {
+                            b1.Property<long>("FindingId")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<long?>("Due")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<bool>("HighIsWorse")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<long?>("Unsafe")
+                                .HasColumnType("INTEGER");
+
+                            b1.Property<long?>("Watch")
+                                .HasColumnType("INTEGER");
+
+                            b1.HasKey("FindingId");
+
+                            b1.ToTable("Findings");
+
+                            b1.WithOwner()
+                                .HasForeignKey("FindingId");
+                        });
+
+                    b.Navigation("Limits");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.InspectionPoint", b =>
+                {
+                    b.HasOne("Yardstick.Core.Inspections.Inspection", null)
+                        .WithMany("Points")
+                        .HasForeignKey("InspectionId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.PhotoMark", b =>
+                {
+                    b.HasOne("Yardstick.Core.Inspections.PointPhoto", null)
+                        .WithMany("Marks")
+                        .HasForeignKey("PointPhotoId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.PointPhoto", b =>
+                {
+                    b.HasOne("Yardstick.Core.Inspections.InspectionPoint", null)
+                        .WithMany("Photos")
+                        .HasForeignKey("InspectionPointId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.TemplatePoint", b =>
+                {
+                    b.HasOne("Yardstick.Core.Inspections.InspectionTemplate", null)
+                        .WithMany("Points")
+                        .HasForeignKey("InspectionTemplateId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Inventory.StockCountLine", b =>
                 {
                     b.HasOne("Yardstick.Core.Inventory.StockCount", null)
@@ -4803,6 +5234,26 @@ namespace Yardstick.Data.Migrations
             modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
                 {
                     b.Navigation("Dones");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.Inspection", b =>
+                {
+                    b.Navigation("Points");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.InspectionPoint", b =>
+                {
+                    b.Navigation("Photos");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.InspectionTemplate", b =>
+                {
+                    b.Navigation("Points");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.PointPhoto", b =>
+                {
+                    b.Navigation("Marks");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Inventory.StockCount", b =>

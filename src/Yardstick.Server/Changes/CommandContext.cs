@@ -5,8 +5,14 @@ using Yardstick.Server.Live;
 namespace Yardstick.Server.Changes;
 
 /// <summary>One change under way: its database, who makes it, and what follows once it is kept.</summary>
-public sealed class CommandContext(ShopDb db, Actor actor)
+/// <param name="db">The database, within the change's transaction.</param>
+/// <param name="actor">Who, when, from where.</param>
+/// <param name="services">Services of the request; null where the program changes something by itself.</param>
+public sealed class CommandContext(ShopDb db, Actor actor, IServiceProvider? services = null)
 {
+    /// <summary>Services of the request; null where the program changes something by itself.</summary>
+    public IServiceProvider? Services { get; } = services;
+
     /// <summary>The database, within the change's transaction.</summary>
     public ShopDb Db { get; } = db;
 

@@ -46,7 +46,7 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
                         );
                 }
                 PendingChanges.Of(db).CommandId = id.ToString();
-                var result = await change(new CommandContext(db, actor));
+                var result = await change(new CommandContext(db, actor, http.RequestServices));
                 if (result.Problem is { } problem)
                     return new Outcome(0, "", problem, Keep: false);
                 var body = JsonSerializer.Serialize(result.Value, json.Value.SerializerOptions);

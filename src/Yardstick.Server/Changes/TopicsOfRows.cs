@@ -80,6 +80,8 @@ internal sealed class TopicsOfRows(DbContext db)
             ApprovalLink l => [.. OfOrder(l.OrderId), One(TopicKind.Messages, l.OrderId)],
             DocumentLink l => [.. OfOrder(l.OrderId), One(TopicKind.Messages, l.OrderId)],
             Finding f => [.. OfOrder(f.OrderId), One(TopicKind.Floor)],
+            Inspection i => [.. OfOrder(i.OrderId), One(TopicKind.Floor), One(TopicKind.Inspection, i.Id)],
+            InspectionTemplate or TemplatePoint => [One(TopicKind.Setup)],
             PlannedWork p => [.. OfOrder(p.OrderId), One(TopicKind.Floor)],
             TimeEntry t => [.. OfOrder(t.OrderId), One(TopicKind.Floor)],
             Attendance => [One(TopicKind.Floor)],

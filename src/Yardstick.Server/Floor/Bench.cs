@@ -68,7 +68,8 @@ public static class Bench
         bool WashingWanted,
         IReadOnlyList<SheetConcern> Concerns,
         IReadOnlyList<BenchJob> Jobs,
-        IReadOnlyList<FindingView> Findings
+        IReadOnlyList<FindingView> Findings,
+        IReadOnlyList<SheetInspection> Inspections
     );
 
     /// <summary>The bench.</summary>
@@ -114,6 +115,7 @@ public static class Bench
                 o.LeadId == me
                 || db.PlannedWork.Any(p => p.OrderId == o.Id && p.TechnicianId == me)
                 || db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me && t.End == null)
+                || db.Inspections.Any(i => i.OrderId == o.Id && i.TechnicianId == me && i.FinishedAt == null)
                 || o.Jobs.Any(j =>
                     j.RemovedAt == null
                     && (j.Decision == DecisionKind.Approved || j.Decision == DecisionKind.Proposed)
@@ -180,6 +182,7 @@ public static class Bench
         List<PurchaseOrder> Purchases,
         Dictionary<long, string> Suppliers,
         ILookup<long, Finding> Findings,
+        ILookup<long, Inspection> Inspections,
         List<PlannedWork> Planned,
         StageList Stages
     )
@@ -207,6 +210,14 @@ public static class Bench
                 (await db.Findings.AsNoTracking().Where(f => ids.Contains(f.OrderId)).OrderBy(f => f.Id).ToListAsync()).ToLookup(f =>
                     f.OrderId
                 ),
+                (
+                    await db
+                        .Inspections.AsNoTracking()
+                        .Include(i => i.Points)
+                        .Where(i => ids.Contains(i.OrderId))
+                        .OrderBy(i => i.Id)
+                        .ToListAsync()
+                ).ToLookup(i => i.OrderId),
                 await db.PlannedWork.AsNoTracking().Where(p => ids.Contains(p.OrderId)).ToListAsync(),
                 await db.StageListAsync()
             );
@@ -269,16 +280,8 @@ public static class Bench
                 .Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version))
                 .ToList(),
             jobs,
-            findings.ConvertAll(f => new FindingView(
-                f.Id,
-                f.Text,
-                f.Measured,
-                f.Unit,
-                f.Rating,
-                f.PhotoHash,
-                staff[f.ById].ShortName,
-                f.At
-            ))
+            findings.FindAll(f => f.InspectionPointId is null).ConvertAll(f => FindingView.Of(f, staff[f.ById].ShortName)),
+            [.. around.Inspections[order.Id].Select(SheetInspection.Of)]
         );
     }
 

@@ -15,6 +15,9 @@ public enum TopicKind
     /// <summary>Technicians' benches.</summary>
     Bench,
 
+    /// <summary>One inspection.</summary>
+    Inspection,
+
     /// <summary>Parts that are needed and purchase orders.</summary>
     Parts,
 

@@ -94,7 +94,7 @@ public static class OrderCommands
     )
     {
         var (db, order) = (work.Db, under.Order);
-        var before = order.Version;
+        var (before, jobs, here) = (order.Version, order.Jobs.Count, order.OnPremises);
         try
         {
             var result = await change(under);
@@ -103,6 +103,9 @@ public static class OrderCommands
             if (order.Version != before)
                 await SettleAsync(under);
             under.AfterSettling?.Invoke();
+            if (order.Jobs.Count != jobs || order.OnPremises != here)
+                foreach (var follower in work.Services?.GetServices<IOrderFollower>() ?? [])
+                    await follower.FollowAsync(db, order, work.Actor);
             // Kept with the command itself.
             db.AddRecord(order);
             return result;

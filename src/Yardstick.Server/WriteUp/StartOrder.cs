@@ -140,6 +140,8 @@ public static class StartOrder
             OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), shop.Local(actor.At).Date);
             db.AddRecord(order);
             await db.SaveChangesAsync();
+            foreach (var follower in work.Services?.GetServices<IOrderFollower>() ?? [])
+                await follower.FollowAsync(db, order, actor);
             return new OrderStarted(order.Id, order.Number);
         });
 

@@ -12,6 +12,9 @@ const FirstRun = lazy(() => import('../areas/Setup/FirstRun'));
 const FloorPage = lazy(() => import('../areas/Floor/FloorPage'));
 const FloorSetupPage = lazy(() => import('../areas/Floor/FloorSetupPage'));
 const BenchPage = lazy(() => import('../areas/Floor/BenchPage'));
+const InspectionPage = lazy(() => import('../areas/Inspections/InspectionPage'));
+const WorklistPage = lazy(() => import('../areas/Inspections/WorklistPage'));
+const TemplatesPage = lazy(() => import('../areas/Inspections/templates/TemplatesPage'));
 const WriteUpPage = lazy(() => import('../areas/WriteUp/WriteUpPage'));
 const OrdersPage = lazy(() => import('../areas/Orders/OrdersPage'));
 const OrderSheet = lazy(() => import('../areas/Orders/sheet/OrderSheet'));
@@ -116,6 +119,8 @@ export function App() {
               <Route index element={session.data.role === 'Technician' ? <Navigate to="/bench" replace /> : <FloorPage />} />
               <Route path="floor" element={<FloorPage />} />
               <Route path="bench" element={<BenchPage />} />
+              <Route path="bench/inspections/:id" element={<InspectionPage />} />
+              <Route path="worklist" element={<WorklistPage />} />
               <Route path="write-up" element={<WriteUpPage />} />
               <Route path="orders" element={<OrdersPage />} />
               <Route path="orders/:id" element={<OrderSheet />} />
@@ -151,6 +156,7 @@ export function App() {
                   <Route path=":id" element={<CannedEditor />} />
                 </Route>
                 <Route path="messages" element={<MessagesPage />} />
+                <Route path="inspections/:id?" element={<TemplatesPage />} />
                 <Route path="fees" element={<FeesPage />} />
                 <Route path="floor" element={<FloorSetupPage />} />
                 <Route path="own" element={<OwnPage />} />

@@ -66,6 +66,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
             Floor
           </NavLink>
           {mayOrders && <NavLink to="/orders">Repair orders</NavLink>}
+          {mayOrders && <NavLink to="/worklist">Worklist</NavLink>}
           {mayParts && <NavLink to="/parts">Parts</NavLink>}
           {mayFind && <NavLink to="/customers">Customers</NavLink>}
           {mayWork && !technician && <NavLink to="/bench">Bench</NavLink>}

@@ -24,6 +24,48 @@ export const HELP: Record<string, Help> = {
       'Parts that are not ordered hold a vehicle up silently: see Parts.',
     ],
   },
+  '/bench/inspections/:id': {
+    title: 'Inspection',
+    purpose: 'A vehicle looked over point by point; what is found goes to the service writer at once.',
+    steps: [
+      'Rate a point with one tap, or measure it: the rating follows from its limits.',
+      'All good rates what is left of a group, but never a point that is measured.',
+      'Open a point for a note, photos, and how far the part will still do. Finish when nothing is open.',
+    ],
+    slips: [
+      'A point that can’t be looked at is skipped with a reason, not left open.',
+      'Without a connection go on: entries wait on this device and go out by themselves.',
+      'A finished inspection finishes the job that it came with.',
+    ],
+  },
+  '/worklist': {
+    title: 'Worklist',
+    purpose: 'Whose move it is: inspections and estimates that wait for someone, the oldest first.',
+    steps: [
+      'Read finished inspections and add what was found to the order.',
+      'Price, ask, ask again: each line opens where the next step is done.',
+      'File inspections without findings all at once.',
+    ],
+    slips: [
+      'An estimate that was only printed counts as not asked.',
+      'What is approved and not begun waits for a technician on the Floor.',
+      'A line goes away by itself once the next step is done.',
+    ],
+  },
+  '/setup/inspections/:id?': {
+    title: 'Inspections',
+    purpose: 'What technicians look at: points by part of the vehicle, limits, and the work that a point asks for.',
+    steps: [
+      'Begin with a list, or copy one, and change what your shop does otherwise.',
+      'Give measured points their limits, and each point the canned job that it asks for.',
+      'Say which canned jobs bring it along, or that every vehicle gets it on arrival.',
+    ],
+    slips: [
+      'Less is worse unless you say that more is: tread falls, water in brake fluid rises.',
+      'An inspection that was begun keeps its points.',
+      'Count for each adds up: four worn tires ask for one job of four.',
+    ],
+  },
   '/bench': {
     title: 'Bench',
     purpose: 'What a technician does today: jobs in order, the concern, parts, the time clock.',
@@ -96,7 +138,7 @@ export const HELP: Record<string, Help> = {
     steps: [
       'Order what goes to the same supplier: price and stock are asked first, the change of cost and margin is shown.',
       'Follow each line: what will not come is replaced or removed from where it says so.',
-      'Receive what comes: scan it or type how many, at the cost on the slip, and print its labels.',
+      'Receive what comes: scan it or type how many, at the cost on the slip, and print its labels. Mark sublet work back.',
     ],
     slips: [
       'A part without a number cannot be ordered. Find its source on the repair order.',
@@ -109,11 +151,11 @@ export const HELP: Record<string, Help> = {
     purpose: 'What goes back to suppliers until it is credited, cores that are owed, and parts that nobody waits for any more.',
     steps: [
       'Write a return: find the part by number, order or words, and say why it goes back.',
-      'Note the authorization, then that it was picked up.',
+      'Note the authorization, then that it was picked up. A supplier with a service gives both by itself.',
       'Note the credit, or why it was refused.',
     ],
     slips: [
-      'A core is sent back like a part: choose core as the reason.',
+      'A core is sent back like a part: choose core as the reason. After its due date nobody pays for it.',
       'A part from stock leaves stock when it is picked up, not before.',
       'What stands under What became of it is paid for: put it into stock or send it back.',
     ],
@@ -122,7 +164,7 @@ export const HELP: Record<string, Help> = {
     title: 'Supplier bills',
     purpose: 'Bills of suppliers, held against what was received, and what came that nobody billed yet.',
     steps: [
-      'Enter a bill, or read it from a UBL file, and tick what it bills.',
+      'Enter a bill, take one that a supplier sent, or read it from a UBL file, and tick what it bills.',
       'Type what is billed: more than came, or a price you do not accept, is disputed.',
       'Mark it paid.',
     ],

@@ -52,6 +52,9 @@ public class CannedJob
     /// <summary>The customer may leave lines of it out.</summary>
     public bool LinesOpen { get; internal set; }
 
+    /// <summary>The inspection or checklist that it brings along; null for none.</summary>
+    public long? InspectionTemplateId { get; internal set; }
+
     /// <summary>One of the shop's favorites: there before anything is typed.</summary>
     public bool Favorite { get; internal set; }
 
@@ -103,6 +106,10 @@ public class CannedJob
         }
         return job;
     }
+
+    /// <summary>Brings an inspection or checklist along from now on, or none.</summary>
+    /// <param name="templateId">The template; null for none.</param>
+    public void BringAlong(long? templateId) => InspectionTemplateId = templateId;
 
     /// <summary>Takes it off what is offered, or brings it back.</summary>
     /// <param name="off">True takes it off, false brings it back.</param>

@@ -40,6 +40,12 @@ public class Job
     /// <summary>When it was decided, UTC.</summary>
     public Instant? DecidedAt { get; internal set; }
 
+    /// <summary>How far the part will still do by the inspection: what the job is deferred to where nobody says otherwise.</summary>
+    public Odometer? HorizonTo { get; internal set; }
+
+    /// <summary>How long the part will still do by the inspection.</summary>
+    public LocalDate? HorizonUntil { get; internal set; }
+
     /// <summary>Deferred to this day.</summary>
     public LocalDate? DeferUntil { get; internal set; }
 

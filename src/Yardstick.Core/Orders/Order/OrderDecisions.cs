@@ -28,7 +28,9 @@ public partial class Order
             return new Problem("decision.who", "A name can have at most 200 characters.", "decidedBy");
         if (answer.Note.Length > 2000)
             return TextInput.TooLong(2_000, "note", "A note");
-        if (answer.Kind == DecisionKind.Deferred && answer.DeferUntil is null && answer.DeferAtReading is null)
+        if (answer is { Kind: DecisionKind.Deferred, DeferUntil: null, DeferAtReading: null })
+            answer = answer with { DeferUntil = job.HorizonUntil, DeferAtReading = job.HorizonTo };
+        if (answer is { Kind: DecisionKind.Deferred, DeferUntil: null, DeferAtReading: null })
             return new Problem("decision.defer", "Enter the date or odometer when this comes up again.", "deferUntil");
         if (answer.DeferAtReading is { } reading && OdometerIn is { } now && reading <= now)
             return new Problem(

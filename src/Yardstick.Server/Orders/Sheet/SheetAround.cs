@@ -21,6 +21,9 @@ public sealed record SheetAround
     /// <summary>What was found.</summary>
     public required IReadOnlyList<FindingView> Findings { get; init; }
 
+    /// <summary>Inspections and checklists, and how far they are.</summary>
+    public required IReadOnlyList<SheetInspection> Inspections { get; init; }
+
     /// <summary>The posted invoice that stands, if there is one.</summary>
     public required SheetInvoice? Invoice { get; init; }
 }

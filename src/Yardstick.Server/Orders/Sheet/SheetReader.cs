@@ -191,6 +191,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             Files = await db.Files.CountAsync(f => f.Kind == RecordKind.Order && f.TargetId == order.Id && f.RemovedAt == null),
             CheckIns = await db.CheckInSheets.CountAsync(c => c.OrderId == order.Id),
             Findings = await FindingsAsync(db, order.Id, staff),
+            Inspections = await InspectionsAsync(db, order.Id),
             Invoice = await InvoiceAsync(db, order),
         };
     }
@@ -279,16 +280,13 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     private static async Task<IReadOnlyList<FindingView>> FindingsAsync(ShopDb db, long id, Dictionary<long, StaffMember> staff)
     {
         var findings = await db.Findings.Where(f => f.OrderId == id).OrderBy(f => f.Id).ToListAsync();
-        return findings.ConvertAll(f => new FindingView(
-            f.Id,
-            f.Text,
-            f.Measured,
-            f.Unit,
-            f.Rating,
-            f.PhotoHash,
-            staff[f.ById].ShortName,
-            f.At
-        ));
+        return findings.ConvertAll(f => FindingView.Of(f, staff[f.ById].ShortName));
+    }
+
+    private static async Task<IReadOnlyList<SheetInspection>> InspectionsAsync(ShopDb db, long id)
+    {
+        var inspections = await db.Inspections.Include(i => i.Points).Where(i => i.OrderId == id).OrderBy(i => i.Id).ToListAsync();
+        return inspections.ConvertAll(SheetInspection.Of);
     }
 
     /// <summary>The posted invoice that stands.</summary>

@@ -149,6 +149,19 @@ function CarCard({
         {car.jobs.map((job) => (
           <JobCard key={job.id} job={job} notes={notes} busy={busy} run={run} />
         ))}
+        {car.inspections.map((inspection) => (
+          <Link key={inspection.id} to={`/bench/inspections/${inspection.id}`} className="bench-inspection">
+            <span className="grow strong">{inspection.name}</span>
+            <span className="soft">
+              {inspection.finished ? 'finished' : `${inspection.done} of ${inspection.points}`}
+              {inspection.findings > 0 && `, ${inspection.findings} ${inspection.findings === 1 ? 'finding' : 'findings'}`}
+            </span>
+            <Gauge
+              value={inspection.points > 0 ? inspection.done / inspection.points : 0}
+              label={`${inspection.done} of ${inspection.points} points`}
+            />
+          </Link>
+        ))}
         {car.findings.map((f) => (
           <div key={f.id} className="finding">
             <span className={`rating ${f.rating}`}>{f.rating}</span>

@@ -17,6 +17,7 @@ const PAGES: Page[] = [
   { to: '/setup/parts', name: 'Parts catalog', asks: 'EditSetup' },
   { to: '/setup/pricing', name: 'Pricing rules', asks: 'EditPolicy' },
   { to: '/setup/canned-jobs', name: 'Canned jobs', asks: 'EditSetup' },
+  { to: '/setup/inspections', name: 'Inspections', asks: 'EditSetup' },
   { to: '/setup/fees', name: 'Fees', asks: 'EditSetup' },
   { to: '/setup/messages', name: 'Messages', asks: 'EditSetup' },
   { to: '/setup/own', name: 'Labels and texts', asks: 'EditSetup' },

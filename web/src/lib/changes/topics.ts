@@ -4,6 +4,7 @@ export const TOPIC_KINDS = [
   'Orders',
   'Floor',
   'Bench',
+  'Inspection',
   'Parts',
   'Stock',
   'Invoice',
@@ -48,6 +49,8 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
       return [['floor']];
     case 'Bench':
       return [one('bench', id)];
+    case 'Inspection':
+      return [one('inspection', id), ['worklist']];
     case 'Parts':
       return [['parts']];
     case 'Stock':
