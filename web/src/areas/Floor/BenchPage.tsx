@@ -9,7 +9,7 @@ import { Gauge } from '../../ui/Gauge';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import { VinScan } from '../WriteUp/VinScan';
-import './bench.css';
+import '../../ui/bench.css';
 
 const FindingDialog = lazy(() => import('../Inspections/FindingDialog'));
 

@@ -41,7 +41,7 @@ export function Findings() {
   return (
     <section className="findings" aria-label="Findings">
       <div className="row">
-        <h2 className="soft small strong">Technician findings</h2>
+        <h2 className="soft small strong">{findings.length > 0 ? 'Technician findings' : 'Inspections'}</h2>
         {inspections.map((inspection) => (
           <span key={inspection.id} className="small">
             <Link to={`/bench/inspections/${inspection.id}`}>{inspection.name}</Link>{' '}

@@ -11,6 +11,7 @@ import { NumberPad } from './NumberPad';
 import { PointRow } from './PointRow';
 import { groupsOf, isDone, type Point } from './overlay';
 import { useInspection } from './useInspection';
+import '../../ui/bench.css';
 import './inspection.css';
 
 /** An inspection, or a checklist, in the hands of a technician: one tap a point. */
@@ -94,7 +95,7 @@ export default function InspectionPage() {
       {finished && (
         <div className="notice row" role="status">
           <span className="grow">
-            Finished {moment(inspection.finishedAt!, now)} by {inspection.finishedBy}.
+            Finished {moment(inspection.finishedAt!, now)}, {inspection.finishedBy}
           </span>
           <button className="big" onClick={() => void act(() => unwrap(api.POST('/api/inspections/{id}/reopen', { params: { path } })))}>
             Reopen

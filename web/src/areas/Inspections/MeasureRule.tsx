@@ -22,8 +22,11 @@ export function MeasureRule({ limits, unit, measured, before = null }: Props) {
   ).filter((mark): mark is readonly ['watch' | 'due' | 'unsafe', number] => mark[1] !== null);
   const values = [...marks.map(([, at]) => at), measured, before].filter((v): v is number => v !== null);
   if (values.length === 0) return null;
-  const top = Math.max(...values) * 1.25 || 1;
-  const low = Math.min(0, ...values);
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  // Values that lie close together far from zero, as volts do, are drawn where they are.
+  const close = least > most * 0.6;
+  const top = close ? most + (most - least || 1) : most * 1.25 || 1;
+  const low = close ? least - (most - least || 1) : Math.min(0, least);
   const place = (value: number) => `${Math.max(0, Math.min(100, ((value - low) / (top - low)) * 100))}%`;
   const words = [
     measured === null ? '' : `${figure(measured)} ${unit}`,

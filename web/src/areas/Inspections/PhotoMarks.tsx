@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import { useState, type PointerEvent } from 'react';
 import type { Schemas } from '../../lib/api';
+import '../../ui/bench.css';
 import './inspection.css';
 
 type Mark = Schemas['PhotoMarkView'];

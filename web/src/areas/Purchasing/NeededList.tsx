@@ -212,7 +212,7 @@ function NeededRow({ part, withOrder, suppliers, supplierId, offers, mayOrder, o
           <button
             key={offer.supplierId}
             className={`${styles.offer} ${offer.supplierId === supplierId ? 'strong' : 'soft'}`}
-            aria-label={`Order ${part.description} from ${offer.supplier}`}
+            aria-label={`${offer.supplier} for ${part.description}`}
             aria-pressed={offer.supplierId === supplierId}
             onClick={() => onSupplier(offer.supplierId)}
           >

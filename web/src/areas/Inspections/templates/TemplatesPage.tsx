@@ -11,6 +11,7 @@ import { Labelled } from '../../../ui/Labelled';
 import { RowLinks } from '../../../ui/RowLinks';
 import { SaveCsv } from '../../../ui/SaveCsv';
 import { useRefusal } from '../../../ui/useRefusal';
+import '../../../ui/records.css';
 import { TemplateEditor } from './TemplateEditor';
 
 type Row = Schemas['InspectionTemplateRow'];
