@@ -105,7 +105,8 @@ public sealed record EstimateSnapshot
     )
     {
         var result = OrderPricer.Price(pricing);
-        var shown = VisibilityItem.Of(order, findings, files).Where(t => t.Release == CustomerVisibility.Shown).ToList();
+        var found = findings.ToDictionary(f => f.Id);
+        var shown = VisibilityItem.Of(order, found.Values, files).Where(t => t.Release == CustomerVisibility.Shown).ToList();
         var photos = files
             .Where(f => shown.Any(t => t.Kind == VisibilityKind.Photo && t.Id == f.Id))
             .ToLookup(f => f.TargetId, f => f.Hash);
@@ -124,7 +125,18 @@ public sealed record EstimateSnapshot
             Jobs = order.OnJobs.Select((job, j) => SnapshotJob.Of(order, job, result.Jobs[j], photos)).ToList(),
             Findings = shown
                 .Where(t => t.Kind == VisibilityKind.Finding)
-                .Select(t => new SnapshotFinding(t.Id, t.Words, t.Rating!.Value, t.Measured, t.PhotoHash))
+                .Select(t => new SnapshotFinding(
+                    t.Id,
+                    t.Words,
+                    t.Rating!.Value,
+                    t.Measured,
+                    t.PhotoHash,
+                    found[t.Id].Group,
+                    found[t.Id].Measured,
+                    found[t.Id].Limits
+                ))
+                .OrderByDescending(f => f.Rating)
+                .ThenBy(f => f.Id)
                 .ToList(),
             ValidUntil = shop.ValidUntil(localNow),
             UnsafeTerms = shop.UnsafeTerms,

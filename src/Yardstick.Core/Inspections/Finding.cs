@@ -24,7 +24,7 @@ public class Finding
     public Rating Rating { get; internal set; }
 
     /// <summary>Content hash of its photo.</summary>
-    public string? PhotoHash { get; init; }
+    public string? PhotoHash { get; internal set; }
 
     /// <summary>What the customer reads of it; empty where it is the text itself.</summary>
     public string CustomerText { get; internal set; } = "";
@@ -82,6 +82,10 @@ public class Finding
 
     /// <summary>The measured value with its unit; empty where nothing was measured.</summary>
     public string MeasuredWords => Measured is { } measured ? Invariant($"{measured:0.###} {Unit}").Trim() : "";
+
+    /// <summary>A photo of it; the first stays.</summary>
+    /// <param name="hash">Content hash.</param>
+    public void Show(string? hash) => PhotoHash ??= hash;
 
     /// <summary>Releases it for the customer, or keeps it in the shop.</summary>
     /// <param name="show">True where the customer sees it.</param>

@@ -164,8 +164,16 @@ public static class Inspect
                 finding.Follow(point, work.Actor);
                 continue;
             }
-            if (FindingOfPoint.Make(inspection, point, work.Actor) is { } made)
-                db.Findings.Add(made);
+            if (FindingOfPoint.Make(inspection, point, work.Actor) is not { } made)
+                continue;
+            made.Show(
+                await db
+                    .PointPhotos.Where(p => p.InspectionPointId == point.Id && !p.After)
+                    .OrderBy(p => p.Id)
+                    .Select(p => p.Hash)
+                    .FirstOrDefaultAsync()
+            );
+            db.Findings.Add(made);
         }
         await db.SaveChangesAsync();
     }
@@ -186,6 +194,8 @@ public static class Inspect
                 ById = work.Actor.StaffId,
             };
             work.Db.PointPhotos.Add(photo);
+            if (!request.After && await work.Db.Findings.FirstOrDefaultAsync(f => f.InspectionPointId == pointId) is { } finding)
+                finding.Show(request.Hash);
             inspection.Photographed();
             await work.Db.SaveChangesAsync();
             return point.Version;

@@ -8,27 +8,10 @@ public class BackAndForthTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
     private async Task<(long Order, long Line)> ReceivedAsync(Browser writer, string number)
     {
-        var (order, line) = await ApprovedAsync(writer, number);
+        var (order, _, line) = await writer.ApprovedPartAsync(number);
         var purchase = await writer.PlaceAsync(order);
         await writer.HandedOverAsync(purchase);
         await writer.PostAsync($"purchase-orders/{purchase}/receive", new { });
-        return (order, line);
-    }
-
-    private static async Task<(long Order, long Line)> ApprovedAsync(Browser writer, string number)
-    {
-        var (order, job) = await writer.WriteUpAsync();
-        var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
-        await writer.PostAsync(
-            $"orders/{order}/lines/{line}",
-            new
-            {
-                field = "number",
-                value = number,
-                version = (await writer.LineAsync(order, line))["version"]!.GetValue<int>(),
-            }
-        );
-        await writer.ApproveAsync(order, job);
         return (order, line);
     }
 
@@ -100,7 +83,7 @@ public class BackAndForthTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         using var wen = await shop.SignInAsync("wen");
-        var (order, _) = await ApprovedAsync(mina, "FB-1");
+        var (order, _, _) = await mina.ApprovedPartAsync("FB-1");
         var purchase = await wen.PlaceAsync(order);
         await wen.HandedOverAsync(purchase);
         var placed = (await wen.GetAsync("parts")).List("onTheWay").Single(p => p!.Id() == purchase)!;
@@ -220,7 +203,7 @@ public class BackAndForthTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         using var wen = await shop.SignInAsync("wen");
-        var (_, line) = await ApprovedAsync(mina, "NB-1");
+        var (_, _, line) = await mina.ApprovedPartAsync("NB-1");
         foreach (var supplier in new[] { 1, 2 })
         {
             var offer = (await wen.GetAsync($"parts/offers/{supplier}"))

@@ -12,23 +12,6 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
         return parts.List("onTheWay").Concat(parts.List("lately")).First(p => p!.Id() == id)!;
     }
 
-    private async Task<(long Order, long Job, long Line)> ApprovedAsync(Browser writer, string number)
-    {
-        var (order, job) = await writer.WriteUpAsync();
-        var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
-        await writer.PostAsync(
-            $"orders/{order}/lines/{line}",
-            new
-            {
-                field = "number",
-                value = number,
-                version = (await writer.LineAsync(order, line))["version"]!.GetValue<int>(),
-            }
-        );
-        await writer.ApproveAsync(order, job);
-        return (order, job, line);
-    }
-
     private Task SetAsync(string supplier, string number, string state, decimal? cost = null) =>
         shop.Outside.PostAsync(
             new Uri(
@@ -45,7 +28,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task Before_ordering_the_supplier_is_asked_and_another_cost_moves_the_margin_only()
     {
         using var mina = await shop.SignInAsync("mina");
-        var (order, _, line) = await ApprovedAsync(mina, "QT-1");
+        var (order, _, line) = await mina.ApprovedPartAsync("QT-1");
         var each = (await mina.LineAsync(order, line))["each"]!.GetValue<decimal>();
         await SetAsync("harbor", "QT-1", "available", 20.40m);
         var quoted = (await mina.PostAsync("purchase-orders/quote", new { supplierId = 1, lineIds = new[] { line } })).List("parts")[0]!;
@@ -80,7 +63,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task A_silent_supplier_is_no_obstacle_to_ordering()
     {
         using var mina = await shop.SignInAsync("mina");
-        var (_, _, line) = await ApprovedAsync(mina, "QT-2");
+        var (_, _, line) = await mina.ApprovedPartAsync("QT-2");
         await shop.MoodAsync("northline", "off", times: 4);
         var quoted = await mina.PostAsync("purchase-orders/quote", new { supplierId = 2, lineIds = new[] { line } });
         Assert.Contains("You can order all the same", quoted.Text("trouble"), StringComparison.Ordinal);
@@ -95,7 +78,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var number = $"NO-{state}";
-        var (order, _, line) = await ApprovedAsync(mina, number);
+        var (order, _, line) = await mina.ApprovedPartAsync(number);
         await SetAsync("harbor", number, state);
         var purchase = await mina.PlaceAsync(order);
         await mina.HandedOverAsync(purchase);
@@ -119,7 +102,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var wen = await shop.SignInAsync("wen");
         using var mina = await shop.SignInAsync("mina");
-        var (order, _, line) = await ApprovedAsync(mina, "PF-1");
+        var (order, _, line) = await mina.ApprovedPartAsync("PF-1");
         await SetAsync("northline", "PF-1", "partly");
         var purchase = (await wen.PostAsync("purchase-orders", new { supplierId = 2, lineIds = new[] { line } })).Id();
         await wen.HandedOverAsync(purchase);
@@ -144,7 +127,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var wen = await shop.SignInAsync("wen");
         using var mina = await shop.SignInAsync("mina");
-        var (order, _, line) = await ApprovedAsync(mina, "SH-1");
+        var (order, _, line) = await mina.ApprovedPartAsync("SH-1");
         var purchase = (await wen.PostAsync("purchase-orders", new { supplierId = 1, lineIds = new[] { line } })).Id();
         await wen.HandedOverAsync(purchase);
         var reference = (await PurchaseAsync(wen, purchase)).Text("supplierReference");
@@ -169,7 +152,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var wen = await shop.SignInAsync("wen");
         using var mina = await shop.SignInAsync("mina");
-        var (order, _, line) = await ApprovedAsync(mina, "CA-1");
+        var (order, _, line) = await mina.ApprovedPartAsync("CA-1");
         var bought = (
             await wen.PostAsync(
                 "purchase-orders/bought",
@@ -207,7 +190,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var wen = await shop.SignInAsync("wen");
         using var mina = await shop.SignInAsync("mina");
-        var (order, _, line) = await ApprovedAsync(mina, "RT-1");
+        var (order, _, line) = await mina.ApprovedPartAsync("RT-1");
         var purchase = await wen.PlaceAsync(order);
         await wen.HandedOverAsync(purchase);
         await wen.PostAsync($"purchase-orders/{purchase}/receive", new { });
@@ -243,7 +226,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var wen = await shop.SignInAsync("wen");
         using var mina = await shop.SignInAsync("mina");
-        var (order, job, line) = await ApprovedAsync(mina, "LO-1");
+        var (order, job, line) = await mina.ApprovedPartAsync("LO-1");
         var purchase = await wen.PlaceAsync(order);
         await wen.HandedOverAsync(purchase);
         async Task<List<JsonNode?>> LooseAsync() =>
@@ -272,7 +255,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var wen = await shop.SignInAsync("wen");
         using var mina = await shop.SignInAsync("mina");
         using var ingrid = await shop.SignInAsync("ingrid");
-        var (order, _, line) = await ApprovedAsync(mina, "BI-1");
+        var (order, _, line) = await mina.ApprovedPartAsync("BI-1");
         var each = (await mina.LineAsync(order, line))["each"]!.GetValue<decimal>();
         var purchase = await wen.PlaceAsync(order);
         await wen.HandedOverAsync(purchase);
@@ -314,7 +297,7 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var wen = await shop.SignInAsync("wen");
         using var mina = await shop.SignInAsync("mina");
-        var (order, _, _) = await ApprovedAsync(mina, "UB-1");
+        var (order, _, _) = await mina.ApprovedPartAsync("UB-1");
         var purchase = await wen.PlaceAsync(order);
         await wen.HandedOverAsync(purchase);
         Assert.Contains(

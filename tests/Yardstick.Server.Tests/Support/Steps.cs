@@ -89,6 +89,24 @@ internal static class Steps
             }
         );
 
+    /// <summary>An order with an approved job and a part of this number on it.</summary>
+    internal static async Task<(long Order, long Job, long Line)> ApprovedPartAsync(this Browser writer, string number)
+    {
+        var (order, job) = await writer.WriteUpAsync();
+        var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
+        await writer.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "number",
+                value = number,
+                version = (await writer.LineAsync(order, line))["version"]!.GetValue<int>(),
+            }
+        );
+        await writer.ApproveAsync(order, job);
+        return (order, job, line);
+    }
+
     internal static async Task<JsonNode> LineAsync(this Browser browser, long order, long line) =>
         (await browser.SheetAsync(order)).List("jobs").SelectMany(j => j!.List("lines")).First(l => l!.Id() == line)!;
 

@@ -62,6 +62,7 @@ export function App() {
     queryKey: ['welcome'],
     queryFn: ({ signal }) => unwrap(api.GET('/api/welcome', { signal })),
     staleTime: Infinity,
+    networkMode: 'always',
   });
   const session = useQuery({
     queryKey: ['session'],
@@ -74,6 +75,7 @@ export function App() {
       }
     },
     staleTime: Infinity,
+    networkMode: 'always',
   });
   const renew = () => {
     client.removeQueries({ predicate: (query) => !['welcome', 'session'].includes(String(query.queryKey[0])) });

@@ -10,6 +10,7 @@ import { api, unwrap } from '../lib/api';
 import { onWaiting } from '../lib/changes/outbox';
 import { useKeys } from '../lib/keys';
 import { useLive } from '../lib/changes/feed';
+import { forgetBench } from '../lib/device/shell';
 import { useFloor, useMay, useMe } from '../lib/shop';
 import { DayTimeline } from '../ui/DayTimeline';
 import { Loading } from '../ui/Feedback';
@@ -139,6 +140,7 @@ function Person({ onLeft }: { onLeft: () => void }) {
   const leave = async () => {
     close();
     await unwrap(api.DELETE('/api/session'));
+    await forgetBench();
     onLeft();
   };
   useIdleLock(() => void leave());

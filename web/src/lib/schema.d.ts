@@ -18835,6 +18835,11 @@ export interface components {
             rating: components["schemas"]["Rating"];
             measured: string;
             photoHash: null | string;
+            /** @default  */
+            group: string;
+            /** Format: double */
+            value?: null | number;
+            limits?: null | components["schemas"]["PointLimits"];
         };
         SnapshotJob: {
             /** Format: int64 */

@@ -22,7 +22,12 @@ export function useMay(permission: Permission): boolean {
 
 /** The shop: name, hours, zone, people. */
 export function useShop() {
-  return useQuery({ queryKey: ['shop'], queryFn: ({ signal }) => unwrap(api.GET('/api/shop', { signal })), staleTime: 300_000 }).data;
+  return useQuery({
+    queryKey: ['shop'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/shop', { signal })),
+    staleTime: 300_000,
+    networkMode: 'always',
+  }).data;
 }
 
 /** Wall time in the shop, to the minute. */

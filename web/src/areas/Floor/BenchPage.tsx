@@ -1,8 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { api, unlessKept, unwrap, type Schemas } from '../../lib/api';
 import { clock, figure, moment, wallTime } from '../../lib/format';
+import { keepBench } from '../../lib/device/shell';
+import { inspectionQuery } from '../Inspections/inspectionQuery';
 import { useMe, useNow, useRefresh, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Gauge } from '../../ui/Gauge';
@@ -24,7 +26,16 @@ export default function BenchPage() {
     queryKey,
     queryFn: ({ signal }) => unlessKept(client, queryKey, (headers) => api.GET('/api/bench', { signal, headers })),
     refetchInterval: 60_000,
+    networkMode: 'always',
   });
+  useEffect(() => void keepBench(), []);
+  // What may be opened without a connection is fetched while there is one.
+  const inspections = bench.data?.cars.flatMap((car) => car.inspections.map((inspection) => inspection.id)).join(',') ?? '';
+  useEffect(() => {
+    if (!inspections) return;
+    void import('../Inspections/InspectionPage');
+    for (const id of inspections.split(',').map(Number)) void client.prefetchQuery(inspectionQuery(id));
+  }, [client, inspections]);
   const shop = useShop();
   const refresh = useRefresh();
   const say = useSay();

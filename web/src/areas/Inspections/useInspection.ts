@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { api, Problem, unwrap } from '../../lib/api';
+import { Problem } from '../../lib/api';
 import { dropEntry, entriesOf, keepEntry, type Entry } from '../../lib/device/entries';
 import { useMe } from '../../lib/shop';
 import { uploadPhoto } from '../../lib/upload';
 import { useSay } from '../../ui/Toasts';
+import { inspectionQuery } from './inspectionQuery';
 import { withEntries, type Inspection, type Point } from './overlay';
 
 /** How long the shop is left alone after it did not answer, in milliseconds. */
@@ -33,11 +34,8 @@ export function useInspection(id: number) {
   const staffId = useMe().id;
   const client = useQueryClient();
   const say = useSay();
-  const queryKey = useMemo(() => ['inspection', id], [id]);
-  const query = useQuery({
-    queryKey,
-    queryFn: ({ signal }) => unwrap(api.GET('/api/inspections/{id}', { signal, params: { path: { id } } })),
-  });
+  const queryKey = useMemo(() => inspectionQuery(id).queryKey, [id]);
+  const query = useQuery(inspectionQuery(id));
   const [entries, setEntries] = useState<Entry[]>([]);
   const [waiting, setWaiting] = useState(false);
   const queue = useRef<Entry[]>([]);
