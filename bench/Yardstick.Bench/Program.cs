@@ -18,6 +18,8 @@ switch (args.FirstOrDefault())
         return await Seed.RunAsync(rest.FirstOrDefault() ?? ".data/large");
     case "find":
         return await FindBench.RunAsync(rest.FirstOrDefault() ?? ".data/large");
+    case "parts":
+        return await PartsBench.RunAsync(rest.FirstOrDefault() ?? ".data/bench-parts");
     case "people":
         return await PeopleBench.RunAsync(Number(0, 50), rest.ElementAtOrDefault(1) ?? ".data/bench-people", Number(2, 300));
     case "import":
@@ -33,6 +35,8 @@ switch (args.FirstOrDefault())
             seed           makes a large shop: 100,000 customers, 150,000 cars, 400,000 orders       [.data/large]
             import         a file of customers brought in and taken back                                  [50000]
             find           the find field over HTTP on the large shop, against its bare SQL           [.data/large]
+            parts          stock, search, a part and the parts page on 20,000 parts, 300,000 movements, 30,000
+                           purchase orders, against their bare SQL                                [.data/bench-parts]
             people         a shop at work: so many people with live screens    [50] [.data/bench-people or .data/large] [300 s]
             sheet          typing, totals and lists on orders of 10 and of 200 lines, in a browser
             asking         documents as PDF, the customer's page over the wire, an answer on its way to the counter

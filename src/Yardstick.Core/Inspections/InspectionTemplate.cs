@@ -61,7 +61,9 @@ public class InspectionTemplate
         return made;
     }
 
-    /// <summary>Changes name, isChecklist or onArrival. Refuses with <c>template.name</c>, <c>template.twice</c>, <c>template.field</c>.</summary>
+    /// <summary>
+    /// Changes name, isChecklist or onArrival. Refuses with <c>template.name</c>, <c>template.twice</c> and <c>template.field</c>.
+    /// </summary>
     /// <param name="field">Which.</param>
     /// <param name="text">What was typed; true or false for a choice.</param>
     /// <param name="taken">Another has the name.</param>

@@ -41,7 +41,9 @@ public sealed record WorkOfFindings(long? CannedJobId, string Title, Quantity Co
             .ToList();
     }
 
-    /// <summary>The work is on the order: their job takes note of them, and a horizon becomes the day or reading that it can be deferred to.</summary>
+    /// <summary>
+    /// The work is on the order: its job takes note of them, and a horizon becomes the day or reading that it can be deferred to.
+    /// </summary>
     /// <param name="job">The job.</param>
     public void JoinTo(Job job)
     {

@@ -132,8 +132,8 @@ public class SupplierBill
     }
 
     /// <summary>
-    /// Bills work that was sent out. An accepted difference to what was agreed is cost of sales. Refuses with <c>sublet.billed</c> and codes
-    /// of figures.
+    /// Bills work that was sent out. An accepted difference to what was agreed is cost of sales. Refuses with <c>sublet.billed</c> and
+    /// codes of figures.
     /// </summary>
     /// <param name="work">The work.</param>
     /// <param name="unitCost">What is billed as typed; empty for what was agreed.</param>

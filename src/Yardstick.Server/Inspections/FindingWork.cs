@@ -12,8 +12,8 @@ using Yardstick.Server.Safety;
 namespace Yardstick.Server.Inspections;
 
 /// <summary>
-/// Turns findings into jobs: each once, however often and by however many it is asked for. What a job on the order does already joins it; what
-/// has no canned job becomes one that has to be priced.
+/// Turns findings into jobs: each once, however often and by however many it is asked for. What a job on the order does already joins
+/// it; what has no canned job becomes one that has to be priced.
 /// </summary>
 public static class FindingWork
 {

@@ -70,7 +70,9 @@ public interface ISupplierClient
         CancellationToken cancel
     );
 
-    /// <summary>Asks for the authorization of a return, and later what became of it. Sent twice with the same key, it is taken once.</summary>
+    /// <summary>
+    /// Asks for the authorization of a return, and later what became of it. Sent twice with the same key, it is taken once.
+    /// </summary>
     Task<Result<SupplierReturnAnswer>> ReturnAsync(string supplierCode, PartReturn made, CancellationToken cancel);
 
     /// <summary>Asks which bills there are.</summary>

@@ -8,7 +8,9 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Purchasing;
 
-/// <summary>Bills as UBL invoices: from a file, or fetched from the service of a supplier. Nothing is kept before somebody enters one.</summary>
+/// <summary>
+/// Bills as UBL invoices: from a file, or fetched from the service of a supplier. Nothing is kept before somebody enters one.
+/// </summary>
 public static class ReadBills
 {
     private const int LargestFile = 2_000_000;

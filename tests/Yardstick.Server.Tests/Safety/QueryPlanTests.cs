@@ -37,6 +37,7 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "CannedLines",
         "CannedSets",
         "CannedAlternatives",
+        "InspectionTemplates",
         "OwnOperations",
         "Terminals",
         "TerminalPeople",
