@@ -21,23 +21,40 @@ public sealed class SupplierRounds(SupplierTalk talk, ReturnTalk returns, TimePr
     {
         using var timer = new PeriodicTimer(Pause, time);
         var (tick, woken) = (timer.WaitForNextTickAsync(stoppingToken).AsTask(), wake.Reader.ReadAsync(stoppingToken).AsTask());
+        var asking = Task.CompletedTask;
         while (!stoppingToken.IsCancellationRequested)
         {
-            var first = await Task.WhenAny(tick, woken);
+            await Task.WhenAny(tick, woken);
             if (stoppingToken.IsCancellationRequested)
                 return;
-            try
+            if (woken.IsCompleted)
             {
-                await TalkAsync(onlyNew: first == woken, stoppingToken);
-            }
-            catch (Exception problem) when (problem is not OperationCanceledException)
-            {
-                log.LogError(problem, "A round of asking suppliers failed; the next one tries again.");
+                woken = wake.Reader.ReadAsync(stoppingToken).AsTask();
+                // What was just placed does not wait for a supplier who keeps the others waiting; each order has its turn by itself.
+                _ = RoundAsync(onlyNew: true, stoppingToken);
             }
             if (tick.IsCompleted)
+            {
                 tick = timer.WaitForNextTickAsync(stoppingToken).AsTask();
-            if (woken.IsCompleted)
-                woken = wake.Reader.ReadAsync(stoppingToken).AsTask();
+                if (asking.IsCompleted)
+                    asking = RoundAsync(onlyNew: false, stoppingToken);
+            }
+        }
+    }
+
+    private async Task RoundAsync(bool onlyNew, CancellationToken cancel)
+    {
+        try
+        {
+            await TalkAsync(onlyNew, cancel);
+        }
+        catch (OperationCanceledException) when (cancel.IsCancellationRequested)
+        {
+            // The program ends; the next one goes on.
+        }
+        catch (Exception problem)
+        {
+            log.LogError(problem, "A round of asking suppliers failed; the next one tries again.");
         }
     }
 
