@@ -63,7 +63,7 @@ test('the owner writes a policy, sees what it would have meant, puts it in force
 
 test('four tires bring their mounting and fees along; what was set or waived stays so', async ({ browser }) => {
   const mina = await signIn(browser, 'Mina Okafor');
-  await mina.goto('/orders/2513');
+  await mina.goto('/orders/2512');
   await mina.getByRole('combobox', { name: 'New job' }).fill('Four tires');
   await mina
     .getByRole('option', { name: /Four tires 205/ })

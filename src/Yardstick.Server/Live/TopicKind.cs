@@ -21,6 +21,9 @@ public enum TopicKind
     /// <summary>Parts that are needed and purchase orders.</summary>
     Parts,
 
+    /// <summary>Returns to suppliers, cores, their bills, and what nobody waits for.</summary>
+    Returns,
+
     /// <summary>Stock of one catalog part.</summary>
     Stock,
 

@@ -74,11 +74,14 @@ export function useInspection(id: number) {
   }, [client, queryKey, say, show]);
 
   useEffect(() => {
-    void entriesOf(staffId).then((kept) => {
-      show([...kept, ...queue.current.filter((entry) => !kept.some((other) => other.n === entry.n))]);
-      void work();
-    });
-  }, [staffId, show, work]);
+    void entriesOf(staffId).then((kept) => show([...kept, ...queue.current.filter((entry) => !kept.some((other) => other.n === entry.n))]));
+  }, [staffId, show]);
+  // What was asked before something went out would come back without it, and stay.
+  const asked = query.isFetched;
+  const unsent = entries.length;
+  useEffect(() => {
+    if (asked && unsent > 0) void work();
+  }, [asked, unsent, work]);
   useEffect(() => {
     if (!waiting) return;
     const again = () => void work();

@@ -6,6 +6,7 @@ export const TOPIC_KINDS = [
   'Bench',
   'Inspection',
   'Parts',
+  'Returns',
   'Stock',
   'Invoice',
   'Customer',
@@ -53,6 +54,11 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
       return [one('inspection', id), ['worklist']];
     case 'Parts':
       return [['parts']];
+    case 'Returns':
+      return [
+        ['parts', 'returns'],
+        ['parts', 'bills'],
+      ];
     case 'Stock':
       return [['side'], ['choices']];
     case 'Invoice':
