@@ -65,6 +65,7 @@ test('an inspection on a tablet: taps, measures, a lost line and a closed browse
   // The rest: all good for every group, digits for every measure.
   for (const name of [
     'Left front',
+    'Left rear',
     'Front brakes',
     'Rear brakes',
     'Under the vehicle',
