@@ -66,11 +66,12 @@ export function useInspection(id: number) {
         client.setQueryData<Inspection>(queryKey, (now) => now && withEntries(now, [entry]));
         show(queue.current.filter((other) => other.n !== entry.n));
       }
-      await client.invalidateQueries({ queryKey });
-      void client.invalidateQueries({ queryKey: ['bench'] });
     } finally {
       busy.current = false;
     }
+    // Asked for only now that the next entry can go out: one entered while the answer is under way must not wait for it.
+    void client.invalidateQueries({ queryKey });
+    void client.invalidateQueries({ queryKey: ['bench'] });
   }, [client, queryKey, say, show]);
 
   useEffect(() => {
@@ -97,7 +98,9 @@ export function useInspection(id: number) {
     async (pointId: number, path: string, body: Record<string, unknown>, photo?: Blob) => {
       const entry: Entry = { staffId, inspectionId: id, pointId, path, body, photo, commandId: crypto.randomUUID(), at: Date.now() };
       try {
-        show([...queue.current, await keepEntry(entry)]);
+        // Read the queue only once it is kept: others come and go meanwhile.
+        const kept = await keepEntry(entry);
+        show([...queue.current, kept]);
       } catch (error) {
         say.problem(error instanceof Error ? error.message : String(error));
         return;
