@@ -1,0 +1,75 @@
+import type { Help } from '../help';
+
+/** Help for customers, their messages and invoices, by route. */
+export const CUSTOMERS: Record<string, Help> = {
+  '/customers': {
+    title: 'Customers',
+    purpose: 'People and businesses with their vehicles.',
+    steps: ['Type a name, phone, plate, or VIN.', 'Press Enter to open.', 'New customers begin at Write up.'],
+    slips: [
+      'Two records for one person: merge them on the record; it can be undone.',
+      'A business has contacts; the driver is one of them.',
+      'Opted out means no texts: call instead.',
+    ],
+  },
+  '/customers/:id': {
+    title: 'Customer',
+    purpose: 'Who it is, how to reach them, what they drive, and everything that was done.',
+    steps: ['Fields are saved as you leave them.', 'Open a vehicle or an order from the list.', 'Press U to write them up.'],
+    slips: [
+      'The alert is read by everybody who opens a repair order; keep it short.',
+      'Tax exemption needs a reason and a last day.',
+      'A discount here counts for new orders and for those that are open.',
+    ],
+  },
+  '/vehicles/:id': {
+    title: 'Vehicle',
+    purpose: 'What it is, who owns it, what was done, what comes next.',
+    steps: ['Check VIN and plate.', 'Look at open and deferred work.', 'Add what comes again as reminders.'],
+    slips: [
+      'A sold vehicle is transferred to its new owner, not entered twice.',
+      'A lower odometer than before is asked about: it may be a typing slip.',
+      'Specs come from the VIN; without one they are for similar vehicles.',
+    ],
+  },
+  '/formerOrders/:id': {
+    title: 'Imported order',
+    purpose: 'An order of the previous software, as it was.',
+    steps: ['Read what was done.', 'Copy a job onto an order of today.', 'Go back to the vehicle for the rest.'],
+    slips: ['It can not be changed.', 'Its prices are those of then.', 'It counts in no figure of Yardstick.'],
+  },
+  '/updates': {
+    title: 'Updates',
+    purpose: 'What happened without you: answers to estimates, questions, texts, messages that were not delivered.',
+    steps: [
+      'Read the newest first.',
+      'Open its repair order, or answer the sender.',
+      'Mark it as read; everyone at the counter shares this list.',
+    ],
+    slips: [
+      'A question is not answered by reading it: write back from the repair order.',
+      'Someone else may have read it already; their name is in the last column.',
+      'The status is where the repair order stands now, not when the update came.',
+    ],
+  },
+  '/unknown-senders': {
+    title: 'Unknown senders',
+    purpose: 'Messages of people who are on no file.',
+    steps: ['Read it in full.', 'Answer, or put it to a customer.', 'From then on what comes from there is theirs.'],
+    slips: [
+      'A wrong customer gets every later message too; look twice.',
+      'A number that only sends advertising needs no answer.',
+      'An answer here is kept with the message.',
+    ],
+  },
+  '/invoices/:id': {
+    title: 'Invoice',
+    purpose: 'What was posted, what was paid, and what is due.',
+    steps: ['Take the payment.', 'Print it or send it.', 'Hand over the keys.'],
+    slips: [
+      'A posted invoice is never changed; it is reversed.',
+      'A card charge without an answer is looked up, never made twice.',
+      'Change is shown when more cash is typed than is due.',
+    ],
+  },
+};
