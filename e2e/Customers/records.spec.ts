@@ -58,6 +58,8 @@ test('a new customer from the directory with a car from its plate; the services 
   await mood('directory', 'off');
   await mood('vehicles', 'off');
   await mina.getByLabel('Last name').fill('Quastenau');
+  // Who has the number already is said above the vehicle, which moves down for it.
+  await expect(mina.getByText('Already on file?')).toBeVisible();
   await mina.getByRole('radio', { name: 'New vehicle' }).click();
   await mina.getByLabel('Plate', { exact: true }).fill('QZ 4410');
   await expect(mina.getByText(/vehicle data service is not responding. Enter the vehicle yourself/)).toBeVisible();

@@ -45,6 +45,9 @@ public static class Gone
     /// <summary>No work that was sent out.</summary>
     public static readonly Problem Sublet = new("sublet.gone", "This work was not sent out. Reload the page.");
 
+    /// <summary>No part that a technician asked for.</summary>
+    public static readonly Problem PartRequest = new("partRequest.gone", "Nobody asks for this part any more. Reload the page.");
+
     /// <summary>No inspection.</summary>
     public static readonly Problem Inspection = new("inspection.gone", "This inspection no longer exists. Reload the page.");
 

@@ -179,6 +179,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Suppliers' bills.</summary>
     public DbSet<SupplierBill> SupplierBills => Set<SupplierBill>();
 
+    /// <summary>Parts that technicians ask for.</summary>
+    public DbSet<PartRequest> PartRequests => Set<PartRequest>();
+
     /// <summary>Work of sublet lines that is or was with vendors.</summary>
     public DbSet<SubletWork> SubletWork => Set<SubletWork>();
 

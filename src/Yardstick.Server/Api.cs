@@ -109,6 +109,7 @@ public static class Api
         Cores.Map(api);
         NeededOffers.Map(api);
         Sublets.Map(api);
+        PartRequests.Map(api);
         StockList.Map(api);
         StockCard.Map(api);
         ReorderList.Map(api);
@@ -119,10 +120,12 @@ public static class Api
         Bays.Map(api);
         PlanWork.Map(api);
         Bench.Map(api);
-        BenchVin.Map(api);
+        BenchDetails.Map(api);
+        BenchChanges.Map(api);
         RecordFinding.Map(api);
         InspectionTemplates.Map(api);
         Inspect.Map(api);
+        PrintInspection.Map(api);
         FindingWork.Map(api);
         Worklist.Map(api);
         PostInvoice.Map(api);

@@ -10,6 +10,8 @@ public class Inspection
     private const int LongestNote = 500,
         LongestReason = 120;
 
+    private const string ChecklistGroup = "Checklist";
+
     /// <summary>Key.</summary>
     public long Id { get; init; }
 
@@ -19,8 +21,8 @@ public class Inspection
     /// <summary>The vehicle; null where the order has none.</summary>
     public long? VehicleId { get; init; }
 
-    /// <summary>The template that it was begun from.</summary>
-    public long InspectionTemplateId { get; init; }
+    /// <summary>The template that it was begun from; null for the checklist of a job.</summary>
+    public long? InspectionTemplateId { get; init; }
 
     /// <summary>Version of the template then.</summary>
     public int TemplateVersion { get; init; }
@@ -104,6 +106,35 @@ public class Inspection
                 spec.UnsafeAt = limit;
             made.Points.Add(new InspectionPoint { Position = position++, Spec = spec });
         }
+        return made;
+    }
+
+    /// <summary>Begins the checklist of a job: what the maker's schedule or the canned job lists, to be ticked off.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="job">The job; it has a checklist.</param>
+    /// <param name="technicianId">Who is to do it; null for whoever takes it.</param>
+    /// <param name="actor">Who.</param>
+    public static Inspection OfChecklist(Order order, Job job, long? technicianId, Actor actor)
+    {
+        var made = new Inspection
+        {
+            OrderId = order.Id,
+            VehicleId = order.VehicleId,
+            Name = job.Title,
+            IsChecklist = true,
+            JobId = job.Id,
+            Odometer = order.OdometerIn,
+            BegunAt = actor.At,
+            TechnicianId = technicianId,
+        };
+        foreach (var step in job.Checklist)
+            made.Points.Add(
+                new InspectionPoint
+                {
+                    Position = made.Points.Count,
+                    Spec = new PointSpec { Group = ChecklistGroup, Title = step },
+                }
+            );
         return made;
     }
 

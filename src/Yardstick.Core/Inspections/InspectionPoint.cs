@@ -58,4 +58,19 @@ public class InspectionPoint
 
     /// <summary>The value with its unit; empty where nothing was measured.</summary>
     public string MeasuredWords => Measured is { } measured ? Invariant($"{measured:0.###} {Spec.Unit}").Trim() : "";
+
+    /// <summary>What was found, in words: the rating or the measured value with its limit, or why it was skipped; empty while it is open.</summary>
+    /// <param name="checklist">Points are done, not rated.</param>
+    public string ResultWords(bool checklist)
+    {
+        if (Skipped.Length > 0)
+            return $"Skipped: {Skipped}";
+        if (Rating is not { } rating)
+            return "";
+        var words = checklist && rating == Inspections.Rating.Good ? "Done" : rating.ToString();
+        if (Measured is null)
+            return words;
+        var limit = Spec.Limits.End is { } end ? Invariant($", limit {end:0.###}") : "";
+        return $"{MeasuredWords}{limit}: {words}";
+    }
 }

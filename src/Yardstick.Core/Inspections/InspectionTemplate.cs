@@ -124,6 +124,56 @@ public class InspectionTemplate
         return Result.Done;
     }
 
+    /// <summary>
+    /// Takes points from a table: one that is there already, by its group and title, is changed, others are added, none is taken off. A row
+    /// that can't be read refuses all, with its line and the code of its field; a canned job that is not there with <c>point.cannedJob</c>.
+    /// </summary>
+    /// <param name="rows">The rows.</param>
+    /// <param name="cannedJobs">Keys of canned jobs by title.</param>
+    /// <returns>How many were added and changed.</returns>
+    public Result<(int Added, int Changed)> Take(IReadOnlyList<PointRow> rows, IReadOnlyDictionary<string, long> cannedJobs)
+    {
+        var added = 0;
+        foreach (var row in rows)
+        {
+            var (group, title) = (row["Group"], row["Point"]);
+            var point = Points.Find(p =>
+                string.Equals(p.Spec.Group, group, StringComparison.OrdinalIgnoreCase)
+                && string.Equals(p.Spec.Title, title, StringComparison.OrdinalIgnoreCase)
+            );
+            if (point is null)
+            {
+                var made = Add(group, title);
+                if (made.Problem is { } problem)
+                    return problem with { Message = $"Line {row.Line}: {problem.Message}", Field = "file" };
+                (point, added) = (made.Value, added + 1);
+            }
+            if (Filled(point.Spec, row, cannedJobs) is { } refused)
+                return refused with { Message = $"Line {row.Line}: {refused.Message}", Field = "file" };
+        }
+        Version++;
+        return (added, rows.Count - added);
+    }
+
+    private static Problem? Filled(PointSpec spec, PointRow row, IReadOnlyDictionary<string, long> cannedJobs)
+    {
+        foreach (var (heading, field) in PointRow.Columns.Where(c => row.Cells.ContainsKey(c.Heading)))
+        {
+            var typed = row[heading];
+            if (field == "cannedJobId" && typed.Length > 0)
+            {
+                if (!cannedJobs.TryGetValue(typed, out var job))
+                    return new Problem("point.cannedJob", $"There is no canned job \"{typed}\".", "file");
+                typed = job.ToString(CultureInfo.InvariantCulture);
+            }
+            if (field == "highIsWorse")
+                typed = typed.ToUpperInvariant() is "TRUE" or "YES" or "1" ? "true" : "false";
+            if (Write(spec, field, typed) is { } problem)
+                return problem;
+        }
+        return spec.Limits.Check().Problem;
+    }
+
     /// <summary>Takes a point off. Refuses with <c>point.gone</c>.</summary>
     /// <param name="pointId">The point.</param>
     public Result<TemplatePoint> Remove(long pointId)

@@ -30,6 +30,28 @@ public partial class Vehicle
         return new FieldChange(field, old, Shown(field)!);
     }
 
+    /// <summary>
+    /// What was read on the vehicle itself: kept where nothing is on file, else held against it. Refuses what is no VIN or plate.
+    /// </summary>
+    /// <param name="field">vin or plate.</param>
+    /// <param name="text">What was read.</param>
+    /// <param name="thisYear">The present year.</param>
+    public Result<IdentityRead> Read(string field, string? text, int thisYear)
+    {
+        var vin = field == "vin";
+        var (read, problem) = vin ? Of(Vin.Parse(text), v => v.Text) : Of(Plate.Parse(text), p => p.Text);
+        if (problem is not null)
+            return problem;
+        var onFile = Shown(field)!;
+        if (onFile.Length > 0)
+            return new IdentityRead(read, onFile, null);
+        var set = Set(field, read, thisYear);
+        return set.Problem is { } refused ? refused : new IdentityRead(read, "", set.Value);
+
+        static (string, Problem?) Of<T>(Result<T> parsed, Func<T, string> text) =>
+            parsed.Problem is { } bad ? ("", bad) : (text(parsed.Value), null);
+    }
+
     private Problem? Change(string field, string typed, int thisYear)
     {
         switch (field)

@@ -354,7 +354,7 @@ namespace Yardstick.Data.Migrations
                         .Annotation("Sqlite:Autoincrement", true),
                     OrderId = table.Column<long>(type: "INTEGER", nullable: false),
                     VehicleId = table.Column<long>(type: "INTEGER", nullable: true),
-                    InspectionTemplateId = table.Column<long>(type: "INTEGER", nullable: false),
+                    InspectionTemplateId = table.Column<long>(type: "INTEGER", nullable: true),
                     TemplateVersion = table.Column<int>(type: "INTEGER", nullable: false),
                     Name = table.Column<string>(type: "TEXT", nullable: false),
                     IsChecklist = table.Column<bool>(type: "INTEGER", nullable: false),
@@ -571,6 +571,28 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_OwnOperations", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "PartRequests",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Text = table.Column<string>(type: "TEXT", nullable: false),
+                    PhotoHash = table.Column<string>(type: "TEXT", nullable: true),
+                    AskedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    AnsweredAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    AnsweredById = table.Column<long>(type: "INTEGER", nullable: true),
+                    LineId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Answer = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PartRequests", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -2872,6 +2894,17 @@ namespace Yardstick.Data.Migrations
                 column: "PartId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_PartRequests_Id",
+                table: "PartRequests",
+                column: "Id",
+                filter: "\"AnsweredAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PartRequests_OrderId",
+                table: "PartRequests",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_PartReturnLines_PartReturnId",
                 table: "PartReturnLines",
                 column: "PartReturnId");
@@ -3354,6 +3387,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "PartCompanions");
+
+            migrationBuilder.DropTable(
+                name: "PartRequests");
 
             migrationBuilder.DropTable(
                 name: "PartReturnLines");

@@ -1569,7 +1569,7 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("FinishedById")
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("InspectionTemplateId")
+                    b.Property<long?>("InspectionTemplateId")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("IsChecklist")
@@ -2958,6 +2958,54 @@ namespace Yardstick.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("OwedCores");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Purchasing.PartRequest", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Answer")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("AnsweredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("AnsweredById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("AskedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PhotoHash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Id")
+                        .HasFilter("\"AnsweredAt\" IS NULL");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("PartRequests");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Purchasing.PartReturn", b =>

@@ -21,6 +21,7 @@ internal sealed class OrdersMapping
     {
         builder.Ignore(o => o.OnJobs);
         builder.Ignore(o => o.ApprovedJobs);
+        builder.Ignore(o => o.Unfinished);
         builder.Ignore(o => o.AmountAgreed);
         builder.Ignore(o => o.Progress);
         builder.ComplexProperty(o => o.Total);

@@ -15,6 +15,7 @@ internal sealed class PurchasingMapping
         IEntityTypeConfiguration<SupplierBillLine>,
         IEntityTypeConfiguration<OwedCore>,
         IEntityTypeConfiguration<SubletWork>,
+        IEntityTypeConfiguration<PartRequest>,
         IEntityTypeConfiguration<PartReturn>,
         IEntityTypeConfiguration<PartReturnLine>
 {
@@ -106,6 +107,12 @@ internal sealed class PurchasingMapping
         // What is out, and what waits for its bill, is little beside what was done.
         builder.HasIndex(w => w.SentAt).HasFilter("\"BackAt\" IS NULL AND \"CalledOffAt\" IS NULL");
         builder.HasIndex(w => w.Id).HasFilter("\"SupplierBillId\" IS NULL AND \"CalledOffAt\" IS NULL");
+    }
+
+    public void Configure(EntityTypeBuilder<PartRequest> builder)
+    {
+        builder.HasIndex(r => r.OrderId);
+        builder.HasIndex(r => r.Id).HasFilter("\"AnsweredAt\" IS NULL");
     }
 
     public void Configure(EntityTypeBuilder<PartReturn> builder)

@@ -87,6 +87,7 @@ internal sealed class TopicsOfRows(DbContext db)
             Attendance => [One(TopicKind.Floor)],
             PurchaseOrder p => [One(TopicKind.Parts), One(TopicKind.Floor), .. p.Lines.SelectMany(l => OfOrder(l.OrderId))],
             PurchaseOrderLine l => [One(TopicKind.Parts), One(TopicKind.Floor), .. OfOrder(l.OrderId)],
+            PartRequest r => [One(TopicKind.Parts), One(TopicKind.Floor), .. OfOrder(r.OrderId)],
             SubletWork w => [One(TopicKind.Parts), One(TopicKind.Returns), .. OfOrder(w.OrderId)],
             Receipt or ReceiptLine or SupplierBill or PartReturn or OwedCore => [One(TopicKind.Parts), One(TopicKind.Returns)],
             Part p => [One(TopicKind.Stock, p.Id), One(TopicKind.Parts), One(TopicKind.Catalog)],

@@ -28,7 +28,8 @@ public static class Bench
         decimal? Quantity,
         decimal? Hours,
         string State,
-        PartStateCode? StateCode
+        PartStateCode? StateCode,
+        string Note
     );
 
     /// <summary>A job on the bench.</summary>
@@ -89,6 +90,11 @@ public static class Bench
     /// <summary>How far a job is, in the shop's words.</summary>
     public sealed record ProgressNoteRequest(string? Note);
 
+    /// <summary>A job that was finished.</summary>
+    /// <param name="JobId">The job.</param>
+    /// <param name="Unfinished">Approved work of the same vehicle that is not finished yet, and inspections with open points.</param>
+    public sealed record JobFinished(long JobId, IReadOnlyList<string> Unfinished);
+
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -99,7 +105,7 @@ public static class Bench
         api.MapPost("/bench/presence", SetPresence).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/jobs/{jobId:long}/clock-on", ClockOn).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/clock-off", ClockOff).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
-        api.MapPost("/bench/jobs/{jobId:long}/finish", Finish).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/bench/jobs/{jobId:long}/finish", Finish).Asks(Permission.Work).Produces<JobFinished>().ProducesProblem(422);
         api.MapPost("/bench/jobs/{jobId:long}/progress-note", NoteProgress).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/jobs/{jobId:long}/reopen", Reopen).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
     }
@@ -297,7 +303,8 @@ public static class Bench
             (line as PartLine)?.Quantity.Value,
             (line as LaborLine)?.Hours.Value,
             state is { Code: not PartStateCode.Proposed } ? state.Text : "",
-            state?.Code
+            state?.Code,
+            line.NoteInside
         );
     }
 
@@ -355,20 +362,26 @@ public static class Bench
     }
 
     private static Task<IResult> Finish(long jobId, CommandRunner commands) =>
-        commands.RunAsync<Changed>(async work =>
+        commands.RunAsync<JobFinished>(async work =>
         {
             if (await work.Db.Jobs.FindAsync(jobId) is not { } job)
                 return Gone.JobOfOrder;
             foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync())
                 running.Stop(work.Actor.At);
+            IReadOnlyList<string> open = [];
             var finished = await work.OnOrderAsync<bool>(job.OrderId, under =>
             {
                 var result = under.Order.FinishJob(jobId, under.Policy, work.Actor);
+                open = [.. under.Order.Unfinished.Select(j => j.Title)];
                 return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
             });
             if (finished.Problem is { } refused)
                 return refused;
-            return new Changed(0, jobId, 0);
+            var inspections = await work
+                .Db.Inspections.Where(i => i.OrderId == job.OrderId && i.FinishedAt == null && i.JobId != jobId)
+                .Select(i => i.Name)
+                .ToListAsync();
+            return new JobFinished(jobId, [.. open.Union(inspections)]);
         });
 
     private static Task<IResult> Reopen(long jobId, CommandRunner commands) =>

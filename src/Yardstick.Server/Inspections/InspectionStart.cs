@@ -10,8 +10,8 @@ using Yardstick.Server.Orders;
 namespace Yardstick.Server.Inspections;
 
 /// <summary>
-/// Begins the inspections that a vehicle gets by itself: on arrival, and with the canned jobs on its order. What is there already is not
-/// begun again.
+/// Begins the inspections that a vehicle gets by itself: on arrival, with the canned jobs on its order, and the checklists of approved jobs.
+/// What is there already is not begun again.
 /// </summary>
 public sealed class InspectionStart(VehicleDataCache sources) : IOrderFollower
 {
@@ -20,6 +20,15 @@ public sealed class InspectionStart(VehicleDataCache sources) : IOrderFollower
     {
         if (order.VehicleId is null || order.State != OrderState.Open)
             return;
+        var there = await db.Inspections.Where(i => i.OrderId == order.Id).ToListAsync();
+        await FromTemplatesAsync(db, order, there, actor);
+        foreach (var job in order.ApprovedJobs.Where(j => j.Checklist.Count > 0 && !there.Exists(i => i.JobId == j.Id)))
+            db.Inspections.Add(Inspection.OfChecklist(order, job, order.LeadId, actor));
+        await db.SaveChangesAsync();
+    }
+
+    private async Task FromTemplatesAsync(ShopDb db, Order order, List<Inspection> there, Actor actor)
+    {
         var canned = order.OnJobs.Select(j => j.CannedJobId).OfType<long>().Distinct().ToList();
         var byJob = await db
             .CannedJobs.Where(c => canned.Contains(c.Id) && c.InspectionTemplateId != null)
@@ -34,7 +43,6 @@ public sealed class InspectionStart(VehicleDataCache sources) : IOrderFollower
         if (templates.Count == 0)
             return;
         var specs = sources.FactsAtHand(await db.Vehicles.FindAsync(order.VehicleId));
-        var there = await db.Inspections.Where(i => i.OrderId == order.Id).ToListAsync();
         foreach (
             var job in order.OnJobs.Where(j => j.CannedJobId is { } id && byJob.ContainsKey(id) && !there.Exists(i => i.JobId == j.Id))
         )
@@ -42,7 +50,6 @@ public sealed class InspectionStart(VehicleDataCache sources) : IOrderFollower
                 there.Add(Begin(db, template, order, specs, job.Id, actor));
         foreach (var template in templates.Where(t => arrived && t.OnArrival && !there.Exists(i => i.InspectionTemplateId == t.Id)))
             there.Add(Begin(db, template, order, specs, null, actor));
-        await db.SaveChangesAsync();
     }
 
     private static Inspection Begin(ShopDb db, InspectionTemplate template, Order order, VehicleSpecs? specs, long? jobId, Actor actor)

@@ -1,9 +1,12 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
+using Yardstick.Server.Imports;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Inspections;
@@ -134,6 +137,9 @@ public static class InspectionTemplates
         new("frontRotorMinimum", "Front rotor thickness, minimum (mm)"),
     ];
 
+    /// <summary>Points that came from a file.</summary>
+    public sealed record InspectionPointsTaken(int Added, int Changed);
+
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -151,6 +157,13 @@ public static class InspectionTemplates
         api.MapPost("/inspection-templates/{id:long}/comes-with/{cannedJobId:long}", ComeWith)
             .Asks(Permission.EditSetup)
             .Produces<RecordChanged>()
+            .ProducesProblem(422);
+        api.MapPost("/inspection-templates/{id:long}/points.csv", TakePoints)
+            .Asks(Permission.EditSetup)
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent))
+            .DisableAntiforgery()
+            .Accepts<IFormFile>("application/octet-stream")
+            .Produces<InspectionPointsTaken>()
             .ProducesProblem(422);
         api.MapPost("/inspection-templates/{id:long}/points", AddPoint)
             .Asks(Permission.EditSetup)
@@ -287,6 +300,33 @@ public static class InspectionTemplates
 
     private static Task<IResult> AddPoint(long id, InspectionTemplatePointRequest request, CommandRunner commands) =>
         ChangeAsync(id, commands, (template, _) => Task.FromResult(Plain(template.Add(request.Group, request.Title))));
+
+    private static async Task<IResult> TakePoints(long id, HttpRequest request, CommandRunner commands)
+    {
+        var content = await ContentStore.ReadAsync(request.Body, AttachedFile.MostBytes);
+        if (content.Problem is { } large)
+            return Problems.Of(large);
+        var file = CsvFile.Read(content.Value);
+        if (file.Problem is { } unreadable)
+            return Problems.Of(unreadable);
+        var rows = PointRow.Read(file.Value.Headings, file.Value.Rows);
+        if (rows.Problem is { } noPoints)
+            return Problems.Of(noPoints);
+        return await commands.RunAsync<InspectionPointsTaken>(async work =>
+        {
+            if (await work.Db.InspectionTemplates.Include(t => t.Points).FirstOrDefaultAsync(t => t.Id == id) is not { } template)
+                return Gone.Template;
+            var canned = await work.Db.CannedJobs.Where(c => c.RemovedAt == null).Select(c => new { c.Id, c.Title }).ToListAsync();
+            var byTitle = canned
+                .GroupBy(c => c.Title, StringComparer.OrdinalIgnoreCase)
+                .ToDictionary(g => g.Key, g => g.Max(c => c.Id), StringComparer.OrdinalIgnoreCase);
+            var taken = template.Take(rows.Value, byTitle);
+            if (taken.Problem is { } problem)
+                return problem;
+            await work.Db.SaveChangesAsync();
+            return new InspectionPointsTaken(taken.Value.Added, taken.Value.Changed);
+        });
+    }
 
     private static Task<IResult> SetPoint(long id, long pointId, InspectionTemplateSetRequest request, CommandRunner commands) =>
         ChangeAsync(id, commands, (template, _) => Task.FromResult(template.SetPoint(pointId, request.Field, request.Value)));

@@ -60,22 +60,11 @@ public static class EditOrder
             var set = under.Order.SetHeader(request.Field, request.Value, under.LocalNow, under.Command.Actor, people);
             if (set.Problem is { } problem)
                 return problem;
-            if (request.Field is "odometerIn" or "odometerOut" && under.Order.VehicleId is { } vehicleId)
-            {
-                var car = await under.Command.Db.Vehicles.Include(v => v.Readings).SingleAsync(v => v.Id == vehicleId);
-                var leaving = request.Field == "odometerOut";
-                var taken = OrderReading.Take(
-                    car.Readings,
-                    id,
-                    leaving,
-                    leaving ? under.Order.OdometerOut : under.Order.OdometerIn,
-                    request.Confirmed,
-                    under.Shop.Local,
-                    under.Command.Actor
-                );
-                if (taken.Problem is { } lower)
-                    return lower;
-            }
+            if (
+                request.Field is "odometerIn" or "odometerOut"
+                && await OrderOdometer.FollowAsync(under, request.Field, request.Confirmed) is { } lower
+            )
+                return lower;
             return new Changed(under.Order.Version, id, under.Order.Version);
         });
 

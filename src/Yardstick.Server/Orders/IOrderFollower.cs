@@ -4,10 +4,10 @@ using Yardstick.Data;
 
 namespace Yardstick.Server.Orders;
 
-/// <summary>Does something by itself when an order got a job, or its vehicle came or left; within the same change.</summary>
+/// <summary>Does something by itself when an order got a job, one was approved, or its vehicle came or left; within the same change.</summary>
 public interface IOrderFollower
 {
-    /// <summary>The order got a job, or its vehicle came or left.</summary>
+    /// <summary>The order got a job, one was approved, or its vehicle came or left.</summary>
     /// <param name="db">The shop.</param>
     /// <param name="order">The order, as it is now.</param>
     /// <param name="actor">Who changed it.</param>

@@ -94,7 +94,7 @@ public static class OrderCommands
     )
     {
         var (db, order) = (work.Db, under.Order);
-        var (before, jobs, here) = (order.Version, order.Jobs.Count, order.OnPremises);
+        var (before, jobs, approved, here) = (order.Version, order.Jobs.Count, order.ApprovedJobs.Count(), order.OnPremises);
         try
         {
             var result = await change(under);
@@ -103,7 +103,7 @@ public static class OrderCommands
             if (order.Version != before)
                 await SettleAsync(under);
             under.AfterSettling?.Invoke();
-            if (order.Jobs.Count != jobs || order.OnPremises != here)
+            if (order.Jobs.Count != jobs || order.ApprovedJobs.Count() != approved || order.OnPremises != here)
                 foreach (var follower in work.Services?.GetServices<IOrderFollower>() ?? [])
                     await follower.FollowAsync(db, order, work.Actor);
             // Kept with the command itself.

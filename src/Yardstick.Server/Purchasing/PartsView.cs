@@ -135,6 +135,7 @@ public static class PartsView
 
     /// <summary>The parts page.</summary>
     public sealed record PartsPageView(
+        IReadOnlyList<PartRequestsView.PartRequestView> Requests,
         IReadOnlyList<NeededView.NeededPartView> Needed,
         IReadOnlyList<SubletsView.SubletView> Sublets,
         IReadOnlyList<PurchaseView> OnTheWay,
@@ -249,6 +250,7 @@ public static class PartsView
             };
         }
         return new PartsPageView(
+            await PartRequestsView.ReadAsync(db),
             needed,
             await SubletsView.ReadAsync(db, suppliers, now),
             open.ConvertAll(Of),

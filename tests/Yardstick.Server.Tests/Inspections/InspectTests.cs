@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
 using SkiaSharp;
 using Yardstick.Server.Tests.Support;
 
@@ -183,6 +184,43 @@ public class InspectTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.DoesNotContain((await mina.GetAsync("worklist")).AsArray(), r => r!.Text("kind") == "Unread" && !r!.Flag("toAct"));
         using var tobias = await shop.SignInAsync("tobias");
         await tobias.RefusedAsync("worklist/file", null, HttpStatusCode.Forbidden);
+    }
+
+    [Fact]
+    public async Task Points_come_from_a_table_all_or_none_and_an_inspection_is_printed_open_and_done()
+    {
+        using var ingrid = await shop.SignInAsync("ingrid");
+        using var mina = await shop.SignInAsync("mina");
+        using var tobias = await shop.SignInAsync("tobias");
+        var template = await TemplateAsync(ingrid, "From a table", "");
+        var path = $"inspection-templates/{template}/points.csv";
+        async Task<JsonNode> SendAsync(string csv) => (await ingrid.UploadAsync(path, System.Text.Encoding.UTF8.GetBytes(csv))).Body!;
+        Assert.Equal("template.columns", (await SendAsync("Thing,Unit\nTread,mm\n")).Text("code"));
+        const string Head = "Group,Point,Unit,Watch,Due,Unsafe,More is worse,Canned job\n";
+        var wrong = await SendAsync(Head + "Tires,Tread,mm,5,4,3,,\nBrakes,Pads,mm,3,4,2,,\n");
+        Assert.Equal("point.limits", wrong.Text("code"));
+        Assert.StartsWith("Line 3:", wrong.Text("detail"), StringComparison.Ordinal);
+        Assert.Equal("point.cannedJob", (await SendAsync(Head + "Tires,Tread,mm,5,4,3,,No such job\n")).Text("code"));
+        Assert.Empty((await ingrid.GetAsync($"inspection-templates/{template}")).List("points"));
+        Assert.Equal(2, (await SendAsync(Head + "Tires,Tread,mm,5,4,3,,tire rotation\nLights,Horn,,,,,,\n")).Number("added"));
+        var again = await SendAsync("group,point,due\nTires,tread,4.5\n");
+        Assert.Equal((0m, 1m), (again.Number("added"), again.Number("changed")));
+        var tread = (await ingrid.GetAsync($"inspection-templates/{template}")).List("points")[0]!;
+        Assert.Equal((5m, 4.5m), (tread.Number("watchAt"), tread.Number("dueAt")));
+
+        var (_, inspection) = await BegunAsync(mina, template);
+        var paper = $"inspections/{inspection.Id()}/inspection.pdf";
+        Assert.Equal("%PDF"u8.ToArray(), (await tobias.BytesAsync(paper))[..4]);
+        await SayAsync(tobias, inspection, Point(inspection, "Tires", "tread"), "Measure", "4.4");
+        await SayAsync(tobias, inspection, Point(inspection, "Lights", "Horn"), "Skip", "Battery is out");
+        await tobias.PostAsync($"inspections/{inspection.Id()}/finish");
+        Assert.Equal("%PDF"u8.ToArray(), (await tobias.BytesAsync(paper))[..4]);
+        await using var db = shop.OpenDb();
+        var kept = await db.Inspections.Include(i => i.Points).SingleAsync(i => i.Id == inspection.Id());
+        Assert.Equal(
+            ["4.4 mm, limit 4.5: Due", "Skipped: Battery is out"],
+            kept.Ordered.Select(p => p.ResultWords(checklist: false)).ToArray()
+        );
     }
 
     private static byte[] Picture()

@@ -12,6 +12,7 @@ const FirstRun = lazy(() => import('../areas/Setup/FirstRun'));
 const FloorPage = lazy(() => import('../areas/Floor/FloorPage'));
 const FloorSetupPage = lazy(() => import('../areas/Floor/FloorSetupPage'));
 const BenchPage = lazy(() => import('../areas/Floor/BenchPage'));
+const BenchCarPage = lazy(() => import('../areas/Floor/BenchCarPage'));
 const InspectionPage = lazy(() => import('../areas/Inspections/InspectionPage'));
 const WorklistPage = lazy(() => import('../areas/Inspections/WorklistPage'));
 const TemplatesPage = lazy(() => import('../areas/Inspections/templates/TemplatesPage'));
@@ -121,6 +122,7 @@ export function App() {
               <Route index element={session.data.role === 'Technician' ? <Navigate to="/bench" replace /> : <FloorPage />} />
               <Route path="floor" element={<FloorPage />} />
               <Route path="bench" element={<BenchPage />} />
+              <Route path="bench/cars/:id" element={<BenchCarPage />} />
               <Route path="bench/inspections/:id" element={<InspectionPage />} />
               <Route path="worklist" element={<WorklistPage />} />
               <Route path="write-up" element={<WriteUpPage />} />

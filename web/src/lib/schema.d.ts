@@ -11449,6 +11449,148 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/part-requests/{id}/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartRequestChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part-requests/{id}/reply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PartReplyRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartRequestChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part-requests/{id}/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartRequestChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock": {
         parameters: {
             query?: never;
@@ -12823,7 +12965,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Changed"];
+                        "application/json": components["schemas"]["JobFinished"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -12939,6 +13081,52 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/orders/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchDetailsView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/orders/{id}/vin": {
         parameters: {
             query?: never;
@@ -12970,6 +13158,206 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/orders/{id}/plate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BenchPlateRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/orders/{id}/odometer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BenchOdometerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/orders/{id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BenchNoteRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/orders/{id}/part-requests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BenchPartRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -13351,6 +13739,56 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/inspection-templates/{id}/points.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": components["schemas"]["IFormFile"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InspectionPointsTaken"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -14081,6 +14519,43 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/inspections/{id}/inspection.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -15633,6 +16108,22 @@ export interface components {
             findings: components["schemas"]["FindingView"][];
             inspections: components["schemas"]["SheetInspection"][];
         };
+        BenchDetailsView: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            number: number;
+            plate: string;
+            vehicle: string;
+            /** Format: int32 */
+            odometerIn: null | number;
+            jobs: components["schemas"]["BenchJobTitle"][];
+            specs: components["schemas"]["VehicleSpecsAnswer"];
+            earlier: components["schemas"]["EarlierVisit"][];
+            notes: components["schemas"]["BenchNote"][];
+            photos: components["schemas"]["BenchPhoto"][];
+            parts: components["schemas"]["BenchPartAsked"][];
+        };
         BenchJob: {
             /** Format: int64 */
             id: number;
@@ -15650,6 +16141,11 @@ export interface components {
             onTheClock: string[];
             lines: components["schemas"]["BenchLine"][];
         };
+        BenchJobTitle: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+        };
         BenchLine: {
             /** Format: int64 */
             id: number;
@@ -15662,6 +16158,41 @@ export interface components {
             hours: null | number;
             state: string;
             stateCode: null | components["schemas"]["PartStateCode"];
+            note: string;
+        };
+        BenchNote: {
+            text: string;
+            by: string;
+            at: components["schemas"]["LocalDateTime"];
+        };
+        BenchNoteRequest: {
+            text: null | string;
+            photoHash: null | string;
+        };
+        BenchOdometerRequest: {
+            value: null | string;
+            confirmed: boolean;
+        };
+        BenchPartAsked: {
+            text: string;
+            by: string;
+            at: components["schemas"]["LocalDateTime"];
+            state: string;
+            waiting: boolean;
+        };
+        BenchPartRequest: {
+            /** Format: int64 */
+            jobId: null | number;
+            text: null | string;
+            photoHash: null | string;
+        };
+        BenchPhoto: {
+            hash: string;
+            name: string;
+            by: string;
+        };
+        BenchPlateRequest: {
+            plate: null | string;
         };
         BenchView: {
             now: components["schemas"]["LocalDateTime"];
@@ -16454,6 +16985,15 @@ export interface components {
             /** Format: double */
             now: null | number;
         };
+        EarlierVisit: {
+            number: string;
+            on: components["schemas"]["LocalDate"];
+            /** Format: int32 */
+            odometer: null | number;
+            complaint: string;
+            done: string[];
+            notDone: string[];
+        };
         EditJobsAddRequest: {
             title: null | string;
         };
@@ -16864,6 +17404,12 @@ export interface components {
             /** Format: int32 */
             pointVersion: number;
         };
+        InspectionPointsTaken: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+        };
         InspectionPointView: {
             /** Format: int64 */
             id: number;
@@ -17081,6 +17627,11 @@ export interface components {
             deferUntil: null | string;
             deferAtReading: null | string;
             acknowledged: boolean;
+        };
+        JobFinished: {
+            /** Format: int64 */
+            jobId: number;
+            unfinished: string[];
         };
         /** @enum {unknown} */
         JobProgress: "NotStarted" | "InWork" | "Finished";
@@ -17596,6 +18147,30 @@ export interface components {
         };
         /** @enum {unknown} */
         PartQueryKind: "Words" | "Type" | "Tires" | null;
+        PartReplyRequest: {
+            answer: null | string;
+        };
+        PartRequestChanged: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            lineId: null | number;
+        };
+        PartRequestView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            orderNumber: number;
+            plate: string;
+            job: string;
+            text: string;
+            photoHash: null | string;
+            askedAt: components["schemas"]["Instant"];
+            by: string;
+            hasJob: boolean;
+        };
         PartReturnChanged: {
             /** Format: int64 */
             id: number;
@@ -17617,6 +18192,7 @@ export interface components {
             whole: boolean;
         };
         PartsPageView: {
+            requests: components["schemas"]["PartRequestView"][];
             needed: components["schemas"]["NeededPartView"][];
             sublets: components["schemas"]["SubletView"][];
             onTheWay: components["schemas"]["PurchaseView"][];

@@ -27,6 +27,11 @@ export function uploadGuide(file: File, onlyLook = false) {
   return unwrap(onlyLook ? api.POST('/api/own-guide/preview', body) : api.POST('/api/own-guide', body));
 }
 
+/** Takes points of an inspection's template from a table. */
+export function uploadPoints(id: number, file: File) {
+  return unwrap(api.POST('/api/inspection-templates/{id}/points.csv', { ...raw, params: { path: { id } }, body: file as never }));
+}
+
 /** Reads a supplier's UBL invoice; nothing is kept yet. */
 export function uploadBill(file: File) {
   return unwrap(api.POST('/api/supplier-bills/read', { ...raw, body: file as never }));

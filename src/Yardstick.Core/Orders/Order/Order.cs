@@ -149,6 +149,9 @@ public partial class Order
     /// <summary>Approved jobs.</summary>
     public IEnumerable<Job> ApprovedJobs => OnJobs.Where(j => j.Decision == DecisionKind.Approved);
 
+    /// <summary>Approved jobs that nobody finished.</summary>
+    public IEnumerable<Job> Unfinished => ApprovedJobs.Where(j => j.Progress != JobProgress.Finished);
+
     /// <summary>The amount agreed to: that of the latest decision about anything.</summary>
     public Money? AmountAgreed => Decisions.Count == 0 ? null : Decisions.OrderBy(d => d.At).ThenBy(d => d.Id).Last().AmountAgreed;
 

@@ -93,12 +93,16 @@ public static class VehicleSpecsView
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/orders/{id:long}/facts", HandleAsync).Asks(Permission.SeeOrders).Produces<VehicleSpecsAnswer>();
-        api.MapGet("/drawings/{key}", DrawingAsync).Asks(Permission.SeeOrders).ProducesProblem(404);
+        api.MapGet("/drawings/{key}", DrawingAsync).Asks(Permission.SeeFloor).ProducesProblem(404);
         api.MapPost("/orders/{id:long}/answers", AnswerAsync).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
     private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, OrderMemory memory) =>
-        Results.Ok(await memory.GetAsync(id, "facts", about => SpecsAsync(id, db, sources, about), facts => !facts.Silent));
+        Results.Ok(await OfOrderAsync(id, db, sources, memory));
+
+    /// <summary>Everything about an order's car; there is no amount of money in it.</summary>
+    internal static Task<VehicleSpecsAnswer?> OfOrderAsync(long id, ShopDb db, VehicleDataCache sources, OrderMemory memory) =>
+        memory.GetAsync(id, "facts", about => SpecsAsync(id, db, sources, about), facts => !facts.Silent);
 
     private static async Task<VehicleSpecsAnswer?> SpecsAsync(long id, ShopDb db, VehicleDataCache sources, OrderMemory.Entry about)
     {

@@ -16,6 +16,20 @@ export const WORK: Record<string, Help> = {
       'Parts that are not ordered hold a vehicle up silently: see Parts.',
     ],
   },
+  '/bench/cars/:id': {
+    title: 'Vehicle on the Bench',
+    purpose: 'What a technician needs at the vehicle: notes, parts to ask for, readings, specs and earlier work, without amounts.',
+    steps: [
+      'Send the counter a note, with a photo where it says more.',
+      'Ask for a part: the parts desk reads it at once, and its answer is shown here.',
+      'Enter the odometer; search the specs for a torque, a fluid or a procedure.',
+    ],
+    slips: [
+      'A plate or VIN other than the one on file changes nothing: the counter is told and decides.',
+      'A part that is not approved yet is asked for, not ordered.',
+      'What the customer should read belongs in a finding, not in a note.',
+    ],
+  },
   '/bench/inspections/:id': {
     title: 'Inspection',
     purpose: 'A vehicle looked over point by point; what is found goes to the service writer at once.',

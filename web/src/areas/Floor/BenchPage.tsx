@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { api, unlessKept, unwrap, type Schemas } from '../../lib/api';
 import { clock, figure, moment, wallTime } from '../../lib/format';
 import { keepBench } from '../../lib/device/shell';
+import { benchCarQuery } from './benchCarQuery';
 import { inspectionQuery } from '../Inspections/inspectionQuery';
 import { useMe, useNow, useRefresh, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
@@ -36,6 +37,12 @@ export default function BenchPage() {
     void import('../Inspections/InspectionPage');
     for (const id of inspections.split(',').map(Number)) void client.prefetchQuery(inspectionQuery(id));
   }, [client, inspections]);
+  const cars = bench.data?.cars.map((car) => car.orderId).join(',') ?? '';
+  useEffect(() => {
+    if (!cars) return;
+    void import('./BenchCarPage');
+    for (const id of cars.split(',').map(Number)) void client.prefetchQuery(benchCarQuery(id));
+  }, [client, cars]);
   const shop = useShop();
   const refresh = useRefresh();
   const say = useSay();
@@ -44,11 +51,12 @@ export default function BenchPage() {
   if (bench.error && !bench.data) return <Failed error={bench.error} again={() => void bench.refetch()} />;
   if (!bench.data) return <Loading what="your cars" />;
   const data = bench.data;
-  const run = async (act: Promise<unknown>, done?: string, undo?: () => Promise<unknown>) => {
+  const run: Run = async (act, done, undo) => {
     setBusy(true);
     try {
-      await act;
-      if (done) say.done(done, undo && (() => undo().then(() => refresh(['bench'], ['floor']))));
+      const answer = await act;
+      const words = typeof done === 'function' ? done(answer) : done;
+      if (words) say.done(words, undo && (() => undo().then(() => refresh(['bench'], ['floor']))));
     } catch (error) {
       say.refused(error);
     } finally {
@@ -102,7 +110,7 @@ export default function BenchPage() {
   );
 }
 
-type Run = (act: Promise<unknown>, done?: string, undo?: () => Promise<unknown>) => Promise<void>;
+type Run = <T>(act: Promise<T>, done?: string | ((answer: T) => string), undo?: () => Promise<unknown>) => Promise<void>;
 
 function CarCard({
   car,
@@ -183,6 +191,9 @@ function CarCard({
           </div>
         ))}
         <div className="acts">
+          <Link to={`/bench/cars/${car.orderId}`} className="big bench-back">
+            Notes, parts, specs
+          </Link>
           <button className="big" onClick={onFinding}>
             Report a finding
           </button>
@@ -225,6 +236,7 @@ function JobCard({ job, notes, busy, run }: { job: Job; notes: readonly string[]
             <li key={l.id}>
               <span>
                 {l.description} <span className="soft small">{l.number}</span>
+                {l.note && <span className="soft block">{l.note}</span>}
               </span>
               <span className="right">{l.quantity !== null ? figure(l.quantity) : l.hours !== null ? `${figure(l.hours)} h` : ''}</span>
               <span className={l.stateCode === 'Needed' || l.stateCode === 'Trouble' ? 'strong' : 'soft'}>{l.state}</span>
@@ -258,8 +270,13 @@ function JobCard({ job, notes, busy, run }: { job: Job; notes: readonly string[]
               className={`big ${job.onMyClock ? 'go' : ''}`}
               disabled={busy}
               onClick={() =>
-                void run(unwrap(api.POST('/api/bench/jobs/{jobId}/finish', path)), `${job.title} is finished.`, () =>
-                  unwrap(api.POST('/api/bench/jobs/{jobId}/reopen', path)),
+                void run(
+                  unwrap(api.POST('/api/bench/jobs/{jobId}/finish', path)),
+                  (answer) =>
+                    answer.unfinished.length > 0
+                      ? `${job.title} is finished. Still to do on this vehicle: ${answer.unfinished.join(', ')}.`
+                      : `${job.title} is finished.`,
+                  () => unwrap(api.POST('/api/bench/jobs/{jobId}/reopen', path)),
                 )
               }
             >

@@ -137,6 +137,9 @@ export default function InspectionPage() {
         <Link to={me.role === 'Technician' ? '/bench' : `/orders/${inspection.orderId}`} className="big">
           {me.role === 'Technician' ? 'Back to the bench' : `Order ${inspection.orderNumber}`}
         </Link>
+        <a className="big" href={`/api/inspections/${id}/inspection.pdf`} target="_blank" rel="noreferrer">
+          {finished ? 'Print' : 'Print to fill in by hand'}
+        </a>
         <span className="grow" />
         {edits && (
           <button className="big go" disabled={done < inspection.points.length} onClick={() => void entering.finish()}>

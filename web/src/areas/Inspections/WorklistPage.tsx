@@ -11,6 +11,7 @@ import { Plate } from '../../ui/Plate';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { SegmentedControl } from '../../ui/SegmentedControl';
 import { useSay } from '../../ui/Toasts';
+import styles from './WorklistPage.module.css';
 
 type Row = Schemas['WorklistRow'];
 
@@ -111,7 +112,7 @@ function Kind({ kind, rows }: { kind: Row['kind']; rows: Row[] }) {
         <h2>{title}</h2>
         <span className="soft">{rows.length}</span>
       </header>
-      <table className="list">
+      <table className={`list ${styles.rows}`}>
         <tbody>
           {rows.map((row) => (
             <tr key={`${row.orderId} ${row.inspectionId}`} className={row.toAct ? undefined : 'soft'}>

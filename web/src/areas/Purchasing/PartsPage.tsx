@@ -5,6 +5,7 @@ import type { CsvColumn } from '../../lib/csv';
 import { useMay } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { SaveCsv } from '../../ui/SaveCsv';
+import { AskedList } from './AskedList';
 import { NeededList } from './NeededList';
 import { OrderPanel } from './OrderPanel';
 import { PurchaseCard } from './PurchaseCard';
@@ -49,6 +50,7 @@ export default function PartsPage() {
           <b>{data.needed.length}</b> to order · <b>{data.onTheWay.length}</b> purchase orders open
         </span>
       </div>
+      <AskedList requests={data.requests} />
       <NeededList
         needed={data.needed}
         suppliers={data.suppliers}

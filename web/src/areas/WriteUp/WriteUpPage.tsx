@@ -142,7 +142,8 @@ export default function WriteUpPage() {
       );
       done.current = true;
       dropDraft(me, draft.id);
-      await refresh(['floor'], ['orders']);
+      // What other pages show is asked for beside: nobody waits for it before the order is there.
+      void refresh(['floor'], ['orders']);
       void navigate(`/orders/${order.id}`);
     } catch (error) {
       setProblem(error instanceof Problem ? { field: error.field, code: error.code, text: error.message } : { text: sentence(error) });

@@ -10,9 +10,10 @@ import { Empty, Failed, Loading } from '../../../ui/Feedback';
 import { Field, Part } from '../../../ui/Fields';
 import { Labelled } from '../../../ui/Labelled';
 import { SaveCsv } from '../../../ui/SaveCsv';
+import { uploadPoints } from '../../../lib/upload';
 import { useSay } from '../../../ui/Toasts';
 import { useRefusal } from '../../../ui/useRefusal';
-import styles from './TemplateEditor.module.css';
+import styles from './templates.module.css';
 
 type Template = Schemas['InspectionTemplateView'];
 type Point = Schemas['InspectionTemplatePointView'];
@@ -48,49 +49,56 @@ export function TemplateEditor({ id }: { id: number }) {
   return (
     <>
       <Part title={t.name} aside={<Button onClick={() => void retire(!t.retired)}>{t.retired ? 'Restore' : 'Retire'}</Button>}>
-        <Field label="Name" value={t.name} commit={set('name')} />
-        <label className="field-row">
-          <span className="soft">Every vehicle on arrival</span>
-          <input
-            type="checkbox"
-            className="tick-box"
-            checked={t.onArrival}
-            onChange={(event) => void set('onArrival')(String(event.target.checked)).catch(say.refused)}
-          />
-        </label>
-        <label className="field-row">
-          <span className="soft">Checklist: done, not rated</span>
-          <input
-            type="checkbox"
-            className="tick-box"
-            checked={t.isChecklist}
-            onChange={(event) => void set('isChecklist')(String(event.target.checked)).catch(say.refused)}
-          />
-        </label>
-        <div className="field-row">
-          <span className="soft">Comes with</span>
-          <span className="row">
-            {t.comesWith.map((job) => (
-              <button key={job.id} className="chip" aria-label={`No longer with ${job.title}`} onClick={() => void comeWith(job.id, false)}>
-                {job.title} ×
-              </button>
-            ))}
-            <select
-              aria-label="Comes with another canned job"
-              className="plain-select"
-              value=""
-              onChange={(event) => void comeWith(Number(event.target.value), true)}
-            >
-              <option value="">add a canned job…</option>
-              {t.cannedJobs
-                .filter((job) => !t.comesWith.some((other) => other.id === job.id))
-                .map((job) => (
-                  <option key={job.id} value={job.id}>
-                    {job.title}
-                  </option>
-                ))}
-            </select>
-          </span>
+        <div className={styles.settings}>
+          <Field label="Name" value={t.name} commit={set('name')} />
+          <label className="field-row">
+            <span className="soft">Every vehicle on arrival</span>
+            <input
+              type="checkbox"
+              className="tick-box"
+              checked={t.onArrival}
+              onChange={(event) => void set('onArrival')(String(event.target.checked)).catch(say.refused)}
+            />
+          </label>
+          <label className="field-row">
+            <span className="soft">Checklist: done, not rated</span>
+            <input
+              type="checkbox"
+              className="tick-box"
+              checked={t.isChecklist}
+              onChange={(event) => void set('isChecklist')(String(event.target.checked)).catch(say.refused)}
+            />
+          </label>
+          <div className="field-row">
+            <span className="soft">Comes with</span>
+            <span className="row">
+              {t.comesWith.map((job) => (
+                <button
+                  key={job.id}
+                  className="chip"
+                  aria-label={`No longer with ${job.title}`}
+                  onClick={() => void comeWith(job.id, false)}
+                >
+                  {job.title} ×
+                </button>
+              ))}
+              <select
+                aria-label="Comes with another canned job"
+                className="plain-select"
+                value=""
+                onChange={(event) => void comeWith(Number(event.target.value), true)}
+              >
+                <option value="">add a canned job…</option>
+                {t.cannedJobs
+                  .filter((job) => !t.comesWith.some((other) => other.id === job.id))
+                  .map((job) => (
+                    <option key={job.id} value={job.id}>
+                      {job.title}
+                    </option>
+                  ))}
+              </select>
+            </span>
+          </div>
         </div>
       </Part>
       <Points template={t} renew={renew} />
@@ -100,6 +108,7 @@ export function TemplateEditor({ id }: { id: number }) {
 
 function Points({ template: t, renew }: { template: Template; renew: () => Promise<unknown> }) {
   const [open, setOpen] = useState<number | null>(null);
+  const say = useSay();
   const columns: CsvColumn<Point>[] = [
     ['Group', (point) => point.group],
     ['Point', (point) => point.title],
@@ -110,10 +119,37 @@ function Points({ template: t, renew }: { template: Template; renew: () => Promi
     ['Unsafe', (point) => point.unsafeAt],
     ['Canned job', (point) => t.cannedJobs.find((job) => job.id === point.cannedJobId)?.title ?? ''],
     ['Count', (point) => point.countEach],
+    ['Spec', (point) => point.factKey],
+    ['Text when watch', (point) => point.watchText],
     ['Text when due', (point) => point.dueText],
+    ['Text when unsafe', (point) => point.unsafeText],
   ];
   return (
-    <Part title="Points" aside={t.points.length > 0 && <SaveCsv name={t.name} columns={columns} rows={t.points} />}>
+    <Part
+      title="Points"
+      aside={
+        <>
+          <label className="chip">
+            Import CSV
+            <input
+              type="file"
+              accept=".csv,text/csv"
+              className="visually-hidden"
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                event.target.value = '';
+                if (file)
+                  void uploadPoints(t.id, file).then(async (came) => {
+                    await renew();
+                    say.done(`${came.added} points added, ${came.changed} changed.`);
+                  }, say.refused);
+              }}
+            />
+          </label>
+          {t.points.length > 0 && <SaveCsv name={t.name} columns={columns} rows={t.points} />}
+        </>
+      }
+    >
       {t.points.length === 0 ? (
         <Empty title="No points yet">Add what is looked at, with the part of the vehicle that it belongs to.</Empty>
       ) : (

@@ -13,6 +13,7 @@ import { SaveCsv } from '../../../ui/SaveCsv';
 import { useRefusal } from '../../../ui/useRefusal';
 import '../../../ui/records.css';
 import { TemplateEditor } from './TemplateEditor';
+import styles from './templates.module.css';
 
 type Row = Schemas['InspectionTemplateRow'];
 
@@ -94,7 +95,7 @@ function AddTemplate({ rows }: { rows: Row[] }) {
     });
   return (
     <form
-      className="add-form"
+      className={styles.add}
       onSubmit={(event) => {
         event.preventDefault();
         void add();

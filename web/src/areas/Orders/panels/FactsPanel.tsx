@@ -2,6 +2,7 @@ import type { UseQueryResult } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Schemas } from '../../../lib/api';
 import { day } from '../../../lib/format';
+import { specsUses } from '../../../lib/specs';
 import { useNow } from '../../../lib/shop';
 import { Empty, Failed, Loading } from '../../../ui/Feedback';
 import { useActions } from '../../../lib/order/useSheet';
@@ -12,13 +13,6 @@ import styles from './FactsPanel.module.css';
 import { vars } from '../../../lib/vars';
 
 type Facts = Schemas['VehicleSpecsAnswer'];
-
-const USES: [string, string][] = [
-  ['GoesIn', 'Fluids and capacities'],
-  ['Wears', 'Wear items'],
-  ['Tightened', 'Torque specs'],
-  ['Set', 'Adjustments and settings'],
-];
 
 const fits = (search: string, ...texts: string[]) => {
   const all = texts.join(' ').toLowerCase();
@@ -42,7 +36,7 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
   const drawings = data?.drawings.filter((d) => fits(search, d.title, d.words)) ?? [];
   const campaigns = data?.campaigns.filter((c) => fits(search, c.title, c.text, c.number)) ?? [];
   const codes = data?.codes.filter((c) => fits(search, c.code, ...c.repairs.map((r) => r.title))) ?? [];
-  const groups = USES.map(([use, title]) => ({
+  const groups = specsUses.map(([use, title]) => ({
     use,
     title,
     facts: data?.facts.filter((f) => f.use === use && fits(search, f.title, f.shown, f.words, f.condition)) ?? [],
