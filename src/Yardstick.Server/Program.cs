@@ -1,9 +1,11 @@
 using System.Globalization;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Demo;
 using Yardstick.Server;
+using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
 
 // Whatever the machine speaks, everything that is written here is written alike.
@@ -14,6 +16,13 @@ if (args is ["price", var source])
     await using var input = source == "-" ? Console.OpenStandardInput() : File.OpenRead(source);
     await using var output = Console.OpenStandardOutput();
     return await PriceCommand.RunAsync(input, output);
+}
+
+if (args is ["plan", var cases])
+{
+    await using var input = cases == "-" ? Console.OpenStandardInput() : File.OpenRead(cases);
+    await using var output = Console.OpenStandardOutput();
+    return await PlanCommand.RunAsync(input, output, new SatPlanner());
 }
 
 var command = new StartCommand(args);

@@ -215,6 +215,7 @@ public class InspectTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await SayAsync(tobias, inspection, Point(inspection, "Lights", "Horn"), "Skip", "Battery is out");
         await tobias.PostAsync($"inspections/{inspection.Id()}/finish");
         Assert.Equal("%PDF"u8.ToArray(), (await tobias.BytesAsync(paper))[..4]);
+        await mina.PostAsync($"inspections/{inspection.Id()}/read");
         await using var db = shop.OpenDb();
         var kept = await db.Inspections.Include(i => i.Points).SingleAsync(i => i.Id == inspection.Id());
         Assert.Equal(

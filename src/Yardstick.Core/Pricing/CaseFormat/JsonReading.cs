@@ -29,6 +29,25 @@ internal static class JsonReading
         }
     }
 
+    /// <summary>The same of a value.</summary>
+    internal static T? Value<T>(this JsonElement element, string key, Func<JsonElement, T> read)
+        where T : struct
+    {
+        if (!element.Has(key, out var value))
+            return null;
+        try
+        {
+            return read(value);
+        }
+        catch (CaseException bad)
+        {
+            throw bad.Under(key);
+        }
+    }
+
+    internal static T NeededValue<T>(this JsonElement element, string key, Func<JsonElement, T> read)
+        where T : struct => element.Value(key, read) ?? throw new CaseException(key, "It is missing.");
+
     internal static T Needed<T>(this JsonElement element, string key, Func<JsonElement, T> read)
         where T : class => element.Get(key, read) ?? throw new CaseException(key, "It is missing.");
 
