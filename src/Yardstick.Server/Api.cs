@@ -119,6 +119,7 @@ public static class Api
         FloorSetup.Map(api);
         Bays.Map(api);
         PlanWork.Map(api);
+        Promises.Map(api);
         Bench.Map(api);
         BenchDetails.Map(api);
         BenchChanges.Map(api);

@@ -53,6 +53,16 @@ public partial class Shop
     /// <summary>Promises are made on so many minutes: 15, 30 or 60.</summary>
     public int PromiseStep { get; internal set; } = 30;
 
+    /// <summary>Reserve of a promise: a percentage of the planned work, 0 to 100.</summary>
+    public int PromiseSlack { get; internal set; } = 20;
+
+    /// <summary>The longest reserve of a promise, in minutes, 0 to 480.</summary>
+    public int PromiseSlackMost { get; internal set; } = 60;
+
+    /// <summary>Minutes in reserve for planned work.</summary>
+    /// <param name="minutes">Minutes of it that are left.</param>
+    public int SlackFor(int minutes) => Math.Min((minutes * PromiseSlack + 99) / 100, PromiseSlackMost);
+
     /// <summary>Steps of the beginning that somebody ticked off or left out.</summary>
     public IReadOnlyList<StartStep> SkippedSteps { get; internal set; } = [];
 

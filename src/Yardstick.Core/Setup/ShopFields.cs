@@ -52,10 +52,17 @@ public partial class Shop
             && PromiseSteps.Contains(step)
                 ? Kept(() => PromiseStep = step)
                 : new Problem("shop.promiseStep", "Promises are made on 15, 30 or 60 minutes.", field),
+            "promiseSlack" => Whole(typed, field, 100, "a percentage from 0 to 100", v => PromiseSlack = v),
+            "promiseSlackMost" => Whole(typed, field, 480, "minutes from 0 to 480", v => PromiseSlackMost = v),
             _ => WeekHours.DayOf(field) is { } day
                 ? Read(DayHours.Parse(typed, field), v => Hours = Hours.With(day, v))
                 : new Problem("shop.field", $"\"{field}\" can't be edited.", field),
         };
+
+    private static Problem? Whole(string typed, string field, int most, string what, Action<int> keep) =>
+        int.TryParse(typed.TrimEnd('%', ' '), NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value <= most
+            ? Kept(() => keep(value))
+            : new Problem("shop.promiseSlack", $"Enter {what}.", field);
 
     private Problem? SetCurrency(string typed, bool inUse)
     {
@@ -94,6 +101,8 @@ public partial class Shop
             "distanceUnit" => DistanceUnit.ToString(),
             "distancePerDay" => DistancePerDay.ToString("0.#", CultureInfo.InvariantCulture),
             "promiseStep" => PromiseStep.ToString(CultureInfo.InvariantCulture),
+            "promiseSlack" => PromiseSlack.ToString(CultureInfo.InvariantCulture),
+            "promiseSlackMost" => PromiseSlackMost.ToString(CultureInfo.InvariantCulture),
             _ => WeekHours.DayOf(field) is { } day ? Hours.On(day)?.ToString() ?? "closed" : "",
         };
 

@@ -3966,6 +3966,12 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("PromiseSlack")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("PromiseSlackMost")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("PromiseStep")
                         .HasColumnType("INTEGER");
 

@@ -866,6 +866,8 @@ namespace Yardstick.Data.Migrations
                     Hours = table.Column<string>(type: "TEXT", nullable: false),
                     ClosedDays = table.Column<string>(type: "TEXT", nullable: false),
                     PromiseStep = table.Column<int>(type: "INTEGER", nullable: false),
+                    PromiseSlack = table.Column<int>(type: "INTEGER", nullable: false),
+                    PromiseSlackMost = table.Column<int>(type: "INTEGER", nullable: false),
                     SkippedSteps = table.Column<string>(type: "TEXT", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
                     PlateRegion = table.Column<string>(type: "TEXT", nullable: false),

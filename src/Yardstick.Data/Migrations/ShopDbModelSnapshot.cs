@@ -3963,6 +3963,12 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("PromiseSlack")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("PromiseSlackMost")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("PromiseStep")
                         .HasColumnType("INTEGER");
 

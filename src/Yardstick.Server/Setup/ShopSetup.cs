@@ -55,6 +55,12 @@ public static class ShopSetup
         /// <summary>Minutes on which promises are made.</summary>
         public required string PromiseStep { get; init; }
 
+        /// <summary>Reserve of a promise, percent of the planned work.</summary>
+        public required string PromiseSlack { get; init; }
+
+        /// <summary>The longest reserve, in minutes.</summary>
+        public required string PromiseSlackMost { get; init; }
+
         /// <summary>Whether currency and unit of distance stay as they are, as there are orders.</summary>
         public required bool InUse { get; init; }
 
@@ -109,6 +115,8 @@ public static class ShopSetup
                 PlateRegion = shop.PlateRegion,
                 DistancePerDay = shop.Shown("distancePerDay"),
                 PromiseStep = shop.Shown("promiseStep"),
+                PromiseSlack = shop.Shown("promiseSlack"),
+                PromiseSlackMost = shop.Shown("promiseSlackMost"),
                 InUse = await db.Orders.AnyAsync(o => o.Id > 0),
                 LogoHash = shop.LogoHash,
                 Week = WeekdayHours.Of(shop.Shown),

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Catalog;
@@ -15,6 +16,7 @@ using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Schedule;
 
 namespace Yardstick.Server.WriteUp;
 
@@ -64,7 +66,9 @@ public static class StartOrder
     public sealed record OrderStarted(long Id, long Number);
 
     /// <summary>A promise to offer.</summary>
-    public sealed record WriteUpProposal(LocalDateTime PromisedAt);
+    /// <param name="PromisedAt">Wall time.</param>
+    /// <param name="Why">What decides it, in words; empty for the usual one.</param>
+    public sealed record WriteUpProposal(LocalDateTime PromisedAt, string Why);
 
     /// <summary>What a typed promise is understood as.</summary>
     public sealed record UnderstoodMoment(LocalDateTime At);
@@ -77,12 +81,38 @@ public static class StartOrder
         api.MapGet("/understand/moment", UnderstandAsync).Asks(Permission.WriteUp).Produces<UnderstoodMoment>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> ProposeAsync(ShopDb db, TimeProvider time, string arrives = "")
+    /// <summary>
+    /// By what was typed so far and all that is planned; before any work is named, or where nobody is there to plan for, what is usual.
+    /// </summary>
+    private static async Task<IResult> ProposeAsync(
+        ShopDb db,
+        TimeProvider time,
+        [FromQuery] long[] canned,
+        [FromQuery] string[] job,
+        string arrives = "",
+        bool waits = false,
+        bool priority = false
+    )
     {
         var shop = await db.Shops.SingleAsync();
         var now = shop.Local(time.Now());
         var arrival = DateTimeInput.Read(arrives, now, "arrivesAt", Order.UsualArrival);
-        return Results.Ok(new WriteUpProposal(Promise.Propose(arrival.Ok && arrival.Value > now ? arrival.Value : now, shop)));
+        var comes = arrival.Ok && arrival.Value > now ? arrival.Value : now;
+        var named = canned.Length + job.Count(t => !string.IsNullOrWhiteSpace(t));
+        if (named > 0)
+        {
+            var plan = await Promises.ReadAsync(db, time.Now());
+            var jobs = await db.CannedJobs.Include(c => c.Lines).Where(c => canned.Contains(c.Id)).ToListAsync();
+            var order = plan.Typed(
+                jobs.Select(c => (c.Hours, c.Skill)),
+                named - canned.Length,
+                comes > now ? comes : null,
+                ShopPlan.WeightOf(waits, priority)
+            );
+            if (Promises.Honest(plan, order) is { } honest)
+                return Results.Ok(new WriteUpProposal(honest.PromisedAt, honest.Why));
+        }
+        return Results.Ok(new WriteUpProposal(Promise.Propose(comes, shop), ""));
     }
 
     private static async Task<IResult> UnderstandAsync(string text, ShopDb db, TimeProvider time, bool arrives = false)

@@ -236,6 +236,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/orders"] = "WPMO",
         ["GET /api/orders/{id:long}"] = "WPMO",
         ["GET /api/orders/{id:long}/why"] = "WPMO",
+        ["GET /api/orders/{id:long}/promise"] = "WPMO",
         ["GET /api/orders/{id:long}/record"] = "WPMO",
         ["GET /api/orders/{id:long}/reprice"] = "WPMO",
         ["POST /api/orders/{id:long}/reprice"] = "WMO",

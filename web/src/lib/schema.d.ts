@@ -3902,8 +3902,12 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: {
+                query: {
+                    canned: number[];
+                    job: string[];
                     arrives?: string;
+                    waits?: boolean;
+                    priority?: boolean;
                 };
                 header?: never;
                 path?: never;
@@ -12759,6 +12763,52 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/orders/{id}/promise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OrderPromise"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench": {
         parameters: {
             query?: never;
@@ -18095,6 +18145,11 @@ export interface components {
             /** Format: int64 */
             invoiceNumber: null | number;
         };
+        OrderPromise: {
+            promisedAt: null | components["schemas"]["LocalDateTime"];
+            why: string;
+            holds: boolean;
+        };
         OrderStarted: {
             /** Format: int64 */
             id: number;
@@ -19355,6 +19410,8 @@ export interface components {
             plateRegion: string;
             distancePerDay: string;
             promiseStep: string;
+            promiseSlack: string;
+            promiseSlackMost: string;
             inUse: boolean;
             logoHash: string;
             week: components["schemas"]["WeekdayHours"][];
@@ -20160,6 +20217,7 @@ export interface components {
         };
         WriteUpProposal: {
             promisedAt: components["schemas"]["LocalDateTime"];
+            why: string;
         };
     };
     responses: never;

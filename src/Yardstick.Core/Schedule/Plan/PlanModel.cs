@@ -8,10 +8,19 @@ public sealed class PlanModel
 {
     private readonly PlanTimes times;
 
+    // As long as the clock is not changed, the grid is counted without asking the zone.
+    private readonly int evenFrom,
+        evenUntil,
+        minuteOfNow;
+
     private PlanModel(PlanCase from)
     {
         Case = from;
         times = new PlanTimes(from.Zone);
+        var interval = from.Zone.GetZoneInterval(from.Now);
+        evenFrom = interval.HasStart ? (int)Math.Max(int.MinValue / 2, (interval.Start - from.Now).TotalMinutes) : int.MinValue;
+        evenUntil = interval.HasEnd ? (int)Math.Min(int.MaxValue / 2, (interval.End - from.Now).TotalMinutes) : int.MaxValue;
+        minuteOfNow = (int)(from.Now.InZone(from.Zone).TimeOfDay.TickOfDay / NodaConstants.TicksPerMinute);
         Earliest = Minute(times.RoundUp(from.Now, from.Step));
     }
 
@@ -58,7 +67,15 @@ public sealed class PlanModel
     public string Write(int minute) => times.Write(At(minute));
 
     /// <summary>The first beginning on the grid at or after a time.</summary>
-    public int OnGrid(int minute) => Minute(times.RoundUp(At(minute), Case.Step));
+    public int OnGrid(int minute)
+    {
+        if (minute <= evenFrom || minute >= evenUntil - 60 || Case.Now.ToUnixTimeTicks() % NodaConstants.TicksPerMinute != 0)
+            return Minute(times.RoundUp(At(minute), Case.Step));
+        var over = (minuteOfNow + minute) % Case.Step;
+        return over == 0 ? minute
+            : over > 0 ? minute + Case.Step - over
+            : minute - over;
+    }
 
     /// <summary>When checking is over that begins at a time: it passes in opening hours, and without pause after the last of them.</summary>
     /// <param name="end">End of the last job.</param>

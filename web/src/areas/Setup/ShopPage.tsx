@@ -77,8 +77,19 @@ export default function ShopPage() {
           />
           <Field label="Driven a day" value={s.distancePerDay} commit={set('distancePerDay', 'Distance a day', s.distancePerDay)} />
           <Field label="Promise to" value={s.promiseStep} commit={set('promiseStep', 'Promise step', s.promiseStep)} list={STEPS} />
+          <Field
+            label="Reserve, % of the work"
+            value={s.promiseSlack}
+            commit={set('promiseSlack', 'Reserve of a promise', s.promiseSlack)}
+          />
+          <Field
+            label="Reserve, at most min"
+            value={s.promiseSlackMost}
+            commit={set('promiseSlackMost', 'Longest reserve', s.promiseSlackMost)}
+          />
           <p className="soft small">
-            Driven a day is taken for a vehicle with a single odometer reading. Promised times are offered on so many minutes.
+            Driven a day is taken for a vehicle with a single odometer reading. Promised times are offered on so many minutes, with a
+            reserve after the planned work.
             {s.inUse && ' Currency and unit stay as they are once there are repair orders.'}
           </p>
         </Part>

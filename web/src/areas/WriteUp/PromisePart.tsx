@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, sentence, unwrap, type Schemas } from '../../lib/api';
 import { moment } from '../../lib/format';
 import { useNow } from '../../lib/shop';
@@ -25,9 +25,30 @@ function useMoment(text: string, arrives: boolean, enabled: boolean) {
 }
 
 /** The promise that would be made; none for what has no vehicle, or comes nobody knows when. */
-export const promiseQuery = ({ car, notHereYet, arrivesAt }: WriteUpDraft) => ({
-  queryKey: ['promise', notHereYet ? arrivesAt : ''],
-  queryFn: () => unwrap(api.GET('/api/write-up/promise', { params: { query: { arrives: notHereYet ? arrivesAt : '' } } })),
+export const promiseQuery = ({ car, notHereYet, arrivesAt, jobs, freeJobs, logistics }: WriteUpDraft) => ({
+  queryKey: [
+    'promise',
+    notHereYet ? arrivesAt : '',
+    jobs.map((job) => job.id),
+    freeJobs,
+    logistics.customerWaits,
+    logistics.hasPriority,
+  ] as const,
+  queryFn: () =>
+    unwrap(
+      api.GET('/api/write-up/promise', {
+        params: {
+          query: {
+            arrives: notHereYet ? arrivesAt : '',
+            canned: jobs.map((job) => job.id),
+            job: freeJobs,
+            waits: logistics.customerWaits,
+            priority: logistics.hasPriority,
+          },
+        },
+      }),
+    ),
+  placeholderData: keepPreviousData,
   enabled: car.kind !== 'counter' && car.kind !== 'later' && (!notHereYet || arrivesAt.trim() !== ''),
   staleTime: 60_000,
 });
@@ -75,7 +96,13 @@ export function PromisePart({ draft, onDraft, record, problemOf }: Props) {
         onText={(text) => onDraft({ promise: text })}
         onFocus={(event) => event.target.select()}
         problem={problemOf('promisedAt') ?? bad(understood)}
-        hint={promise !== null ? said(understood, 'Promised') : suggested ? 'Suggested time; type to change it' : undefined}
+        hint={
+          promise !== null
+            ? said(understood, 'Promised')
+            : suggested
+              ? `Suggested; type to change it. ${proposal?.why ?? ''}`.trim()
+              : undefined
+        }
       />
       <LogisticsPart record={record} counter={counter} value={draft.logistics} onValue={(logistics) => onDraft({ logistics })} />
     </section>

@@ -11,6 +11,7 @@ import { Plate } from '../../../ui/Plate';
 import { useSay } from '../../../ui/Toasts';
 import { useKnownOnOrder } from '../panels/useKnownOnOrder';
 import { headerText, useActions, useAround, useHeader, useJobs } from '../../../lib/order/useSheet';
+import { EarliestPromise } from './EarliestPromise';
 import styles from './SheetHeader.module.css';
 
 interface Props {
@@ -158,6 +159,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
           </button>
         )}
         <span className="grow" />
+        <EarliestPromise promise={header('promisedAt')} />
         <label className={`box ${late ? 'late' : ''} ${styles.promise}`}>
           <span>Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ', at risk' : ''}</span>
           <EditCell
