@@ -4,6 +4,7 @@ using Yardstick.Core.Catalog;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Data.Demo;
@@ -55,6 +56,7 @@ internal static class DemoInspections
         Fill(good, new(), Tobias, shop, 280);
         good.Finish(new Actor(Tobias, shop.UtcNow.PlusMinutes(-270)));
         db.Inspections.Add(good);
+        await AskAsync(db, shop, At(Stage.InWork));
         await db.SaveChangesAsync();
         foreach (var point in worn.Ordered)
             if (FindingOfPoint.Make(worn, point, new Actor(Tobias, point.At!.Value)) is { } finding)
@@ -149,5 +151,22 @@ internal static class DemoInspections
         before.Finish(new Actor(Noor, shop.UtcNow.PlusDays(-days)));
         before.Read(new Actor(DemoMaker.Writer, shop.UtcNow.PlusDays(-days)));
         db.Inspections.Add(before);
+    }
+
+    /// <summary>At the vehicle a technician notes something for the counter, and asks for a part.</summary>
+    private static async Task AskAsync(ShopDb db, DemoMaker shop, Order order)
+    {
+        var at = new Actor(Tobias, shop.UtcNow.PlusMinutes(-18));
+        await db.Entry(order).Collection(o => o.Jobs).LoadAsync();
+        var job = order.OnJobs.First();
+        if (PartRequest.Ask(order.Id, job.Id, "Hub dust cap, the old one is dented", null, at) is { Ok: true, Value: var asked })
+            db.PartRequests.Add(asked);
+        order.AddNote("Rear hub has play on the right too, worth a look next time", at);
+        foreach (var change in order.Changes)
+        {
+            change.Keyed(order.Id);
+            db.OrderChanges.Add(change);
+        }
+        order.Changes.Clear();
     }
 }

@@ -201,7 +201,7 @@ function PointRows({ template: t, point, first, last, open, onOpen, renew }: Row
     unwrap(api.POST('/api/inspection-templates/{id}/points/{pointId}', { params: { path }, body: { field, value } })).then(renew);
   const act = (send: Promise<unknown>) => void send.then(renew, say.refused);
   const cell = (field: string, label: string, value: string, className = '') => (
-    <EditCell label={`${label}, ${point.title}`} value={value} className={className} commit={set(field)} placeholder="none" />
+    <EditCell label={`${label}, ${point.title}`} value={value} className={className} commit={set(field)} placeholder="–" />
   );
   return (
     <tbody>
@@ -217,7 +217,7 @@ function PointRows({ template: t, point, first, last, open, onOpen, renew }: Row
           >
             {t.units.map((unit) => (
               <option key={unit} value={unit}>
-                {unit || 'rated only'}
+                {unit || 'rated'}
               </option>
             ))}
           </select>

@@ -1,12 +1,20 @@
 import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { api, unwrap } from '../../../lib/api';
 import { moment } from '../../../lib/format';
 import { useActions, useHeader } from '../../../lib/order/useSheet';
 import { useNow } from '../../../lib/shop';
 import { useSay } from '../../../ui/Toasts';
+import styles from './SheetHeader.module.css';
 
-/** The earliest time that can be kept, where what is promised can't, or nothing is promised; one click promises it. */
-export function EarliestPromise({ promise }: { promise: (text: string) => Promise<unknown> }) {
+interface Props {
+  promise: (text: string) => Promise<unknown>;
+  /** What the promise is called. */
+  children: ReactNode;
+}
+
+/** The name of the promise; where it can't be kept, or nothing is promised, the earliest time that can: one click promises it. */
+export function EarliestPromise({ promise, children }: Props) {
   const { orderId, closed } = useActions();
   const head = useHeader();
   const now = useNow();
@@ -17,11 +25,11 @@ export function EarliestPromise({ promise }: { promise: (text: string) => Promis
     enabled: !closed,
     staleTime: 30_000,
   }).data;
-  if (closed || !honest?.promisedAt || (honest.holds && head.promisedAt)) return null;
+  if (closed || !honest?.promisedAt || (honest.holds && head.promisedAt)) return <span>{children}</span>;
   const at = honest.promisedAt;
   return (
-    <button className="linkish nowrap" title={honest.why} onClick={() => void promise(at).catch(say.refused)}>
-      {head.promisedAt ? 'Can be kept' : 'Earliest'}: {moment(at, now)}
+    <button className={`linkish nowrap ${styles.earliest}`} title={honest.why} onClick={() => void promise(at).catch(say.refused)}>
+      {head.promisedAt ? (head.promiseState === 'Late' ? 'Late, can keep' : 'Can keep') : 'Earliest'} {moment(at, now)}
     </button>
   );
 }

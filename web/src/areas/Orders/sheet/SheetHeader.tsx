@@ -159,9 +159,10 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
           </button>
         )}
         <span className="grow" />
-        <EarliestPromise promise={header('promisedAt')} />
         <label className={`box ${late ? 'late' : ''} ${styles.promise}`}>
-          <span>Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ', at risk' : ''}</span>
+          <EarliestPromise promise={header('promisedAt')}>
+            Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ', at risk' : ''}
+          </EarliestPromise>
           <EditCell
             label="Promised"
             value={head.promisedAt ? moment(head.promisedAt, now) : ''}
