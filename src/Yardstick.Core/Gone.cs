@@ -42,6 +42,9 @@ public static class Gone
     /// <summary>No supplier's bill.</summary>
     public static readonly Problem SupplierBill = new("bill.gone", "This bill no longer exists. Reload the page.");
 
+    /// <summary>No supplier's credit memo.</summary>
+    public static readonly Problem SupplierCredit = new("credit.gone", "This credit memo no longer exists. Reload the page.");
+
     /// <summary>No work that was sent out.</summary>
     public static readonly Problem Sublet = new("sublet.gone", "This work was not sent out. Reload the page.");
 

@@ -179,6 +179,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Suppliers' bills.</summary>
     public DbSet<SupplierBill> SupplierBills => Set<SupplierBill>();
 
+    /// <summary>Suppliers' credit memos.</summary>
+    public DbSet<SupplierCredit> SupplierCredits => Set<SupplierCredit>();
+
     /// <summary>Parts that technicians ask for.</summary>
     public DbSet<PartRequest> PartRequests => Set<PartRequest>();
 

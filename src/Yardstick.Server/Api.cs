@@ -105,6 +105,7 @@ public static class Api
         PartReturns.Map(api);
         ReturnsView.Map(api);
         SupplierBills.Map(api);
+        SupplierCredits.Map(api);
         ReadBills.Map(api);
         Cores.Map(api);
         NeededOffers.Map(api);

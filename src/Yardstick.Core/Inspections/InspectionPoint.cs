@@ -59,7 +59,9 @@ public class InspectionPoint
     /// <summary>The value with its unit; empty where nothing was measured.</summary>
     public string MeasuredWords => Measured is { } measured ? Invariant($"{measured:0.###} {Spec.Unit}").Trim() : "";
 
-    /// <summary>What was found, in words: the rating or the measured value with its limit, or why it was skipped; empty while it is open.</summary>
+    /// <summary>
+    /// What was found, in words: the rating or the measured value with its limit, or why it was skipped; empty while it is open.
+    /// </summary>
     /// <param name="checklist">Points are done, not rated.</param>
     public string ResultWords(bool checklist)
     {

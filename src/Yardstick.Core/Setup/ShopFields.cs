@@ -62,7 +62,7 @@ public partial class Shop
     private static Problem? Whole(string typed, string field, int most, string what, Action<int> keep) =>
         int.TryParse(typed.TrimEnd('%', ' '), NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value <= most
             ? Kept(() => keep(value))
-            : new Problem("shop.promiseSlack", $"Enter {what}.", field);
+            : new Problem("shop.promiseSlack", $"The reserve of a promise is {what}.", field);
 
     private Problem? SetCurrency(string typed, bool inUse)
     {

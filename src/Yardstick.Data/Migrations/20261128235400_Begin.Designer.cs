@@ -3658,6 +3658,62 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("SupplierBranches");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierCredit", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("DatedOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("EnteredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PartReturnId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("SupplierBillId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("SupplierId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("UsedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("UsedHow")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Total", "Yardstick.Core.Purchasing.SupplierCredit.Total#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Id")
+                        .HasFilter("\"UsedAt\" IS NULL");
+
+                    b.HasIndex("PartReturnId")
+                        .IsUnique();
+
+                    b.HasIndex("UsedAt");
+
+                    b.HasIndex("SupplierId", "Number")
+                        .IsUnique();
+
+                    b.ToTable("SupplierCredits");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.Bay", b =>
                 {
                     b.Property<long>("Id")

@@ -1047,6 +1047,27 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "SupplierCredits",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    SupplierId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Number = table.Column<string>(type: "TEXT", nullable: false),
+                    DatedOn = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    PartReturnId = table.Column<long>(type: "INTEGER", nullable: true),
+                    SupplierBillId = table.Column<long>(type: "INTEGER", nullable: true),
+                    EnteredAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    UsedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    UsedHow = table.Column<string>(type: "TEXT", nullable: false),
+                    Total_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_SupplierCredits", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Suppliers",
                 columns: table => new
                 {
@@ -3177,6 +3198,29 @@ namespace Yardstick.Data.Migrations
                 column: "SupplierId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_SupplierCredits_Id",
+                table: "SupplierCredits",
+                column: "Id",
+                filter: "\"UsedAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SupplierCredits_PartReturnId",
+                table: "SupplierCredits",
+                column: "PartReturnId",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SupplierCredits_SupplierId_Number",
+                table: "SupplierCredits",
+                columns: new[] { "SupplierId", "Number" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SupplierCredits_UsedAt",
+                table: "SupplierCredits",
+                column: "UsedAt");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Suppliers_Code",
                 table: "Suppliers",
                 column: "Code",
@@ -3458,6 +3502,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "SupplierBranches");
+
+            migrationBuilder.DropTable(
+                name: "SupplierCredits");
 
             migrationBuilder.DropTable(
                 name: "TemplatePoint");

@@ -16,6 +16,7 @@ internal sealed class PurchasingMapping
         IEntityTypeConfiguration<OwedCore>,
         IEntityTypeConfiguration<SubletWork>,
         IEntityTypeConfiguration<PartRequest>,
+        IEntityTypeConfiguration<SupplierCredit>,
         IEntityTypeConfiguration<PartReturn>,
         IEntityTypeConfiguration<PartReturnLine>
 {
@@ -107,6 +108,15 @@ internal sealed class PurchasingMapping
         // What is out, and what waits for its bill, is little beside what was done.
         builder.HasIndex(w => w.SentAt).HasFilter("\"BackAt\" IS NULL AND \"CalledOffAt\" IS NULL");
         builder.HasIndex(w => w.Id).HasFilter("\"SupplierBillId\" IS NULL AND \"CalledOffAt\" IS NULL");
+    }
+
+    public void Configure(EntityTypeBuilder<SupplierCredit> builder)
+    {
+        builder.ComplexProperty(c => c.Total);
+        builder.HasIndex(c => new { c.SupplierId, c.Number }).IsUnique();
+        builder.HasIndex(c => c.PartReturnId).IsUnique();
+        builder.HasIndex(c => c.Id).HasFilter("\"UsedAt\" IS NULL");
+        builder.HasIndex(c => c.UsedAt);
     }
 
     public void Configure(EntityTypeBuilder<PartRequest> builder)

@@ -89,7 +89,11 @@ internal sealed class TopicsOfRows(DbContext db)
             PurchaseOrderLine l => [One(TopicKind.Parts), One(TopicKind.Floor), .. OfOrder(l.OrderId)],
             PartRequest r => [One(TopicKind.Parts), One(TopicKind.Floor), .. OfOrder(r.OrderId)],
             SubletWork w => [One(TopicKind.Parts), One(TopicKind.Returns), .. OfOrder(w.OrderId)],
-            Receipt or ReceiptLine or SupplierBill or PartReturn or OwedCore => [One(TopicKind.Parts), One(TopicKind.Returns)],
+            Receipt or ReceiptLine or SupplierBill or SupplierCredit or PartReturn or OwedCore =>
+            [
+                One(TopicKind.Parts),
+                One(TopicKind.Returns),
+            ],
             Part p => [One(TopicKind.Stock, p.Id), One(TopicKind.Parts), One(TopicKind.Catalog)],
             StockMovement m => [One(TopicKind.Stock, m.PartId), One(TopicKind.Parts)],
             Supplier or SupplierBranch => [One(TopicKind.Setup), One(TopicKind.Parts)],

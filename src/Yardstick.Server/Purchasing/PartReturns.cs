@@ -164,7 +164,13 @@ public static class PartReturns
     }
 
     private static Task<IResult> Credit(long id, CreditReturnRequest request, CommandRunner commands) =>
-        ChangeAsync(id, commands, (work, made) => Task.FromResult(made.Credit(request.Amount, request.Memo, work.Actor.At)));
+        ChangeAsync(id, commands, async (work, made) =>
+        {
+            if (made.Credit(request.Amount, request.Memo, work.Actor.At).Problem is { } problem)
+                return problem;
+            await SupplierCredits.FollowAsync(work.Db, made, work.Actor.At);
+            return Result.Done;
+        });
 
     private static Task<IResult> Refuse(long id, RefuseReturnRequest request, CommandRunner commands) =>
         ChangeAsync(id, commands, async (work, made) =>

@@ -39,7 +39,10 @@ public sealed class ReturnTalk(IDbContextFactory<ShopDb> factory, SingleWriter g
         {
             var now = await db.PartReturns.Include(r => r.Lines).SingleAsync(r => r.Id == id);
             if (answer.Ok)
+            {
                 now.Answered(answer.Value, supplier.Name, time.Now());
+                await SupplierCredits.FollowAsync(db, now, time.Now());
+            }
             else
                 now.NotAnswered(supplier.Name, answer.Problem!.Message);
             await db.SaveChangesAsync();

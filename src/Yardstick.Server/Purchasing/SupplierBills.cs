@@ -82,6 +82,9 @@ public static class SupplierBills
         /// <summary>What the shop does not accept of it.</summary>
         public required decimal Disputed { get; init; }
 
+        /// <summary>What credit memos gave back of it.</summary>
+        public required decimal Credited { get; init; }
+
         /// <summary>What has to be paid.</summary>
         public required decimal Payable { get; init; }
 
@@ -156,6 +159,12 @@ public static class SupplierBills
                 .Take(Latest)
                 .ToListAsync()
         );
+        var disputed = bills.Where(b => b.Disputed.Amount > 0).Select(b => b.Id).ToList();
+        var credited = (
+            await db.SupplierCredits.Where(c => c.SupplierBillId != null && disputed.Contains(c.SupplierBillId.Value)).ToListAsync()
+        )
+            .GroupBy(c => c.SupplierBillId!.Value)
+            .ToDictionary(g => g.Key, g => g.Aggregate(Money.Zero, (sum, c) => sum + c.Total));
         var unbilled = await (
             from line in db.ReceiptLines.Where(ReceiptLine.IsUnbilled)
             join receipt in db.Receipts on line.ReceiptId equals receipt.Id
@@ -224,6 +233,7 @@ public static class SupplierBills
                         Tax = b.Tax.Amount,
                         Total = b.Total.Amount,
                         Disputed = b.Disputed.Amount,
+                        Credited = credited.GetValueOrDefault(b.Id).Amount,
                         Payable = b.Payable.Amount,
                         PaidAt = b.PaidAt is { } at ? shop.Local(at) : null,
                         PaidHow = b.PaidHow,

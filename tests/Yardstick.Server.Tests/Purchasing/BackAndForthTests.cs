@@ -52,6 +52,57 @@ public class BackAndForthTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var done = await ReturnedAsync(wen, made);
         Assert.Equal(("Credited", 30.50m), (done.Text("stateText"), done["credited"]!.GetValue<decimal>()));
         Assert.StartsWith("CM-", done.Text("answer"), StringComparison.Ordinal);
+        // What it brought is a credit memo, once, however often the service is asked.
+        await wen.PostAsync($"part-returns/{made}/ask");
+        var memo = (await wen.GetAsync("supplier-credits")).AsArray().Single(c => c!.Text("for") == $"return {done.Number("number")}")!;
+        Assert.Equal((30.50m, true), (memo.Number("total"), memo.Text("number").StartsWith("CM-", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public async Task What_was_disputed_on_a_bill_comes_back_by_memos_and_they_are_used_once()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var wen = await shop.SignInAsync("wen");
+        using var ingrid = await shop.SignInAsync("ingrid");
+        await ReceivedAsync(mina, "CM-PART");
+        var came = (await wen.GetAsync("supplier-bills")).List("unbilled").Single(u => u!.Text("partNumber") == "CM-PART")!;
+        var agreed = came.Number("unitCost");
+        var bill = (
+            await wen.PostAsync(
+                "supplier-bills",
+                new
+                {
+                    supplierId = came.Number("supplierId"),
+                    number = "B-7710",
+                    lines = new[]
+                    {
+                        new
+                        {
+                            receiptLineId = came.Number("receiptLineId"),
+                            unitCost = (agreed + 10).ToString(System.Globalization.CultureInfo.InvariantCulture),
+                            accepts = false,
+                        },
+                    },
+                }
+            )
+        );
+        var disputed = bill.Number("disputed");
+        Assert.True(disputed > 0);
+        var path = $"supplier-bills/{bill.Id()}/credits";
+        Assert.Equal("credit.number", (await wen.RefusedAsync(path, new { number = " " })).Text("code"));
+        Assert.Equal("credit.more", (await wen.RefusedAsync(path, new { number = "CM-1", amount = $"{disputed + 1}" })).Text("code"));
+        var first = await wen.PostAsync(path, new { number = "CM-1", amount = "4" });
+        Assert.Equal("credit.twice", (await wen.RefusedAsync(path, new { number = "CM-1" })).Text("code"));
+        Assert.Equal(disputed - 4, (await wen.PostAsync(path, new { number = "CM-2" })).Number("total"));
+        Assert.Equal("credit.nothing", (await wen.RefusedAsync(path, new { number = "CM-3" })).Text("code"));
+        var shown = (await wen.GetAsync("supplier-bills")).List("bills").Single(b => b!.Id() == bill.Id())!;
+        Assert.Equal(disputed, shown.Number("credited"));
+        await wen.RefusedAsync($"supplier-credits/{first.Id()}/use", new { how = "x" }, System.Net.HttpStatusCode.Forbidden);
+        await ingrid.PostAsync($"supplier-credits/{first.Id()}/use", new { how = "off check 4471" });
+        Assert.Equal("credit.used", (await ingrid.RefusedAsync($"supplier-credits/{first.Id()}/use", new { how = "again" })).Text("code"));
+        var used = (await wen.GetAsync("supplier-credits")).AsArray().Single(c => c!.Id() == first.Id())!;
+        Assert.Equal(("off check 4471", "disputed on bill B-7710"), (used.Text("usedHow"), used.Text("for")));
+        await ingrid.PostAsync($"supplier-credits/{first.Id()}/unuse");
     }
 
     [Fact]

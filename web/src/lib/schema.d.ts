@@ -10983,6 +10983,187 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/supplier-credits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SupplierCreditView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplier-bills/{id}/credits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CreditOfBillRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SupplierCreditChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplier-credits/{id}/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UseCreditRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SupplierCreditChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplier-credits/{id}/unuse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SupplierCreditChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/supplier-bills/read": {
         parameters: {
             query?: never;
@@ -16351,6 +16532,8 @@ export interface components {
             /** Format: double */
             disputed: number;
             /** Format: double */
+            credited: number;
+            /** Format: double */
             payable: number;
             paidAt: null | components["schemas"]["LocalDateTime"];
             paidHow: string;
@@ -16748,6 +16931,11 @@ export interface components {
             /** Format: int64 */
             partId: number;
             counted: null | string;
+        };
+        CreditOfBillRequest: {
+            number: null | string;
+            datedOn: null | string;
+            amount: null | string;
         };
         CreditReturnRequest: {
             amount: null | string;
@@ -19826,6 +20014,25 @@ export interface components {
             id: number;
             name: string;
         };
+        SupplierCreditChanged: {
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            total: number;
+            used: boolean;
+        };
+        SupplierCreditView: {
+            /** Format: int64 */
+            id: number;
+            supplier: string;
+            number: string;
+            datedOn: components["schemas"]["LocalDate"];
+            /** Format: double */
+            total: number;
+            for: string;
+            usedAt: null | components["schemas"]["LocalDateTime"];
+            usedHow: string;
+        };
         SupplierDetail: {
             /** Format: int64 */
             id: number;
@@ -20060,6 +20267,9 @@ export interface components {
         };
         /** @enum {unknown} */
         Urgency: "Heed" | "Due" | "Soon" | "Later";
+        UseCreditRequest: {
+            how: null | string;
+        };
         ValueRequest: {
             value: null | string;
         };

@@ -7,50 +7,29 @@ public static class CaseReader
 {
     /// <summary>Reads one case.</summary>
     /// <exception cref="CaseException">With the path of the first bad value, empty for broken JSON or what is no object.</exception>
-    public static PricingCase Read(ReadOnlyMemory<byte> utf8)
-    {
-        JsonDocument document;
-        try
-        {
-            document = JsonDocument.Parse(utf8);
-        }
-        catch (JsonException)
-        {
-            throw new CaseException("", "This is not valid JSON.");
-        }
-        using (document)
-            return Read(document.RootElement);
-    }
+    public static PricingCase Read(ReadOnlyMemory<byte> utf8) => JsonReading.Parse(utf8, Case);
 
     /// <summary>Reads one case.</summary>
     /// <exception cref="CaseException">With the path of the first bad value.</exception>
-    public static PricingCase Read(JsonElement root)
+    public static PricingCase Read(JsonElement root) => JsonReading.Parse(root, Case);
+
+    private static PricingCase Case(JsonElement root)
     {
-        if (root.ValueKind != JsonValueKind.Object)
-            throw new CaseException("", "A case is a JSON object.");
-        try
+        var pricing = new PricingCase
         {
-            var pricing = new PricingCase
-            {
-                Policy = root.Needed("policy", PolicyReader.Read),
-                Customer = root.Get("customer", Customer) ?? new PricingCustomer(),
-                CounterSale = root.Flag("counterSale", false),
-                LaborRate = root.Get("laborRate", Rate),
-                Discounts = root.List("discounts", Discount),
-                Payments = root.List("payments", e => CaseNumber.Read(e, 2, negativeAllowed: true)),
-                Adjustments = root.List("adjustments", e => CaseNumber.Read(e, 2, negativeAllowed: true)),
-                Include = root.Get("include", Include) ?? JobSelection.All,
-                Authorized = root.Number("authorized", 2),
-                Jobs = root.Needed("jobs", e => e.Items(Job)),
-            };
-            PricingCaseValidator.Check(pricing);
-            return pricing;
-        }
-        catch (InvalidOperationException)
-        {
-            // The parser leaves invalid UTF-8 inside strings to whoever reads them.
-            throw new CaseException("", "This is not valid JSON.");
-        }
+            Policy = root.Needed("policy", PolicyReader.Read),
+            Customer = root.Get("customer", Customer) ?? new PricingCustomer(),
+            CounterSale = root.Flag("counterSale", false),
+            LaborRate = root.Get("laborRate", Rate),
+            Discounts = root.List("discounts", Discount),
+            Payments = root.List("payments", e => CaseNumber.Read(e, 2, negativeAllowed: true)),
+            Adjustments = root.List("adjustments", e => CaseNumber.Read(e, 2, negativeAllowed: true)),
+            Include = root.Get("include", Include) ?? JobSelection.All,
+            Authorized = root.Number("authorized", 2),
+            Jobs = root.Needed("jobs", e => e.Items(Job)),
+        };
+        PricingCaseValidator.Check(pricing);
+        return pricing;
     }
 
     private static JobSelection Include(JsonElement element)

@@ -5,6 +5,39 @@ namespace Yardstick.Core.Pricing;
 /// <summary>Reads JSON whose problems carry their path. Paths are put together only when something is wrong.</summary>
 internal static class JsonReading
 {
+    /// <summary>Reads a case that is a JSON object.</summary>
+    /// <exception cref="CaseException">With the path of the first bad value, empty for broken JSON or what is no object.</exception>
+    internal static T Parse<T>(ReadOnlyMemory<byte> utf8, Func<JsonElement, T> read)
+    {
+        JsonDocument document;
+        try
+        {
+            document = JsonDocument.Parse(utf8);
+        }
+        catch (JsonException)
+        {
+            throw new CaseException("", "This is not valid JSON.");
+        }
+        using (document)
+            return Parse(document.RootElement, read);
+    }
+
+    /// <summary>The same of JSON that was parsed.</summary>
+    internal static T Parse<T>(JsonElement root, Func<JsonElement, T> read)
+    {
+        if (root.ValueKind != JsonValueKind.Object)
+            throw new CaseException("", "A case is a JSON object.");
+        try
+        {
+            return read(root);
+        }
+        catch (InvalidOperationException)
+        {
+            // The parser leaves invalid UTF-8 inside strings to whoever reads them.
+            throw new CaseException("", "This is not valid JSON.");
+        }
+    }
+
     internal static void Object(this JsonElement element)
     {
         if (element.ValueKind != JsonValueKind.Object)

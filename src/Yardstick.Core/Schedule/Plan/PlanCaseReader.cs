@@ -8,34 +8,12 @@ public static class PlanCaseReader
 {
     /// <summary>Reads one case.</summary>
     /// <exception cref="CaseException">With the path of the first bad value, empty for broken JSON or what is no object.</exception>
-    public static PlanCase Read(ReadOnlyMemory<byte> utf8)
-    {
-        JsonDocument document;
-        try
+    public static PlanCase Read(ReadOnlyMemory<byte> utf8) => JsonReading.Parse(utf8, root =>
         {
-            document = JsonDocument.Parse(utf8);
-        }
-        catch (JsonException)
-        {
-            throw new CaseException("", "This is not valid JSON.");
-        }
-        using (document)
-        {
-            if (document.RootElement.ValueKind != JsonValueKind.Object)
-                throw new CaseException("", "A case is a JSON object.");
-            try
-            {
-                var read = Case(document.RootElement);
-                PlanCaseValidator.Check(read);
-                return read;
-            }
-            catch (InvalidOperationException)
-            {
-                // The parser leaves invalid UTF-8 inside strings to whoever reads them.
-                throw new CaseException("", "This is not valid JSON.");
-            }
-        }
-    }
+            var read = Case(root);
+            PlanCaseValidator.Check(read);
+            return read;
+        });
 
     private static PlanCase Case(JsonElement root)
     {

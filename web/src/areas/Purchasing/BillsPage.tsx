@@ -11,6 +11,7 @@ import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
 import { BillPanel } from './BillPanel';
+import { CreditForm, CreditsCard } from './CreditsCard';
 import { OfferedBills } from './OfferedBills';
 import '../../ui/parts.css';
 
@@ -115,6 +116,7 @@ export default function BillsPage() {
           ))
         )}
       </section>
+      <CreditsCard />
       {entering && <BillPanel unbilled={unbilled} {...entering} onClose={() => setEntering(null)} />}
     </div>
   );
@@ -125,7 +127,9 @@ function BillCard({ bill }: { bill: Bill }) {
   const say = useSay();
   const refresh = useRefresh();
   const mayPay = useMay('PaySuppliers');
+  const mayEnter = useMay('OrderParts');
   const [paying, setPaying] = useState(false);
+  const [crediting, setCrediting] = useState(false);
   const [how, setHow] = useState('');
   const refusal = useRefusal();
   const params = { path: { id: bill.id } };
@@ -152,6 +156,7 @@ function BillCard({ bill }: { bill: Bill }) {
               bill.freight > 0 && `freight ${amount(bill.freight)}`,
               bill.tax > 0 && `tax ${amount(bill.tax)}`,
               bill.disputed > 0 && `${amount(bill.disputed)} disputed`,
+              bill.credited > 0 && `${amount(bill.credited)} of it credited`,
             ]
               .filter(Boolean)
               .join(' · ')}
@@ -159,6 +164,9 @@ function BillCard({ bill }: { bill: Bill }) {
         </span>
         <span className="row">
           <b>{amount(bill.payable)}</b>
+          {mayEnter && bill.disputed > bill.credited && !crediting && (
+            <Button onClick={() => setCrediting(true)}>Enter credit memo…</Button>
+          )}
           {mayPay && !bill.paidAt && !paying && (
             <Button variant="outlined" onClick={() => setPaying(true)}>
               Mark paid…
@@ -166,6 +174,7 @@ function BillCard({ bill }: { bill: Bill }) {
           )}
         </span>
       </div>
+      {crediting && <CreditForm bill={bill} onClose={() => setCrediting(false)} />}
       {paying && (
         <form
           className="notice row"

@@ -160,9 +160,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
         )}
         <span className="grow" />
         <label className={`box ${late ? 'late' : ''} ${styles.promise}`}>
-          <EarliestPromise promise={header('promisedAt')}>
-            Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ', at risk' : ''}
-          </EarliestPromise>
+          <span>Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ', at risk' : ''}</span>
           <EditCell
             label="Promised"
             value={head.promisedAt ? moment(head.promisedAt, now) : ''}
@@ -231,6 +229,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
           </>
         )}
         <span className="grow" />
+        <EarliestPromise promise={header('promisedAt')} />
         {mayWriteUp && vehicle && pressing > 0 && !closed && (
           <button className="linkish nowrap strong" onClick={() => open({ kind: 'known' })}>
             {pressing === 1 ? '1 alert' : `${pressing} alerts`}
