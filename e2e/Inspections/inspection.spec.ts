@@ -79,12 +79,14 @@ test('an inspection on a tablet: taps, measures, a lost line and a closed browse
   }
   for (;;) {
     const open = again.getByRole('button', { name: /^Measure [^:]*$/ }).filter({ hasText: 'measure,' });
-    if ((await open.count()) === 0) break;
+    const rest = await open.count();
+    if (rest === 0) break;
     await open.first().click();
     await again.keyboard.press('7');
     await again.keyboard.press('Enter');
     // The pad goes on with the next measure of the group; closed, it leaves it for later.
     await again.keyboard.press('Escape');
+    await expect(open).toHaveCount(rest - 1);
   }
   await again.getByRole('button', { name: 'Finish' }).click();
   await expect(again.getByText(/^Finished .*, Noor H\./)).toBeVisible();

@@ -3706,6 +3706,8 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("PartReturnId")
                         .IsUnique();
 
+                    b.HasIndex("SupplierBillId");
+
                     b.HasIndex("UsedAt");
 
                     b.HasIndex("SupplierId", "Number")

@@ -3210,6 +3210,11 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_SupplierCredits_SupplierBillId",
+                table: "SupplierCredits",
+                column: "SupplierBillId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_SupplierCredits_SupplierId_Number",
                 table: "SupplierCredits",
                 columns: new[] { "SupplierId", "Number" },

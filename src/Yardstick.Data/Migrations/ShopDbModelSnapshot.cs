@@ -3703,6 +3703,8 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("PartReturnId")
                         .IsUnique();
 
+                    b.HasIndex("SupplierBillId");
+
                     b.HasIndex("UsedAt");
 
                     b.HasIndex("SupplierId", "Number")

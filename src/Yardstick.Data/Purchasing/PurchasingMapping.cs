@@ -115,6 +115,7 @@ internal sealed class PurchasingMapping
         builder.ComplexProperty(c => c.Total);
         builder.HasIndex(c => new { c.SupplierId, c.Number }).IsUnique();
         builder.HasIndex(c => c.PartReturnId).IsUnique();
+        builder.HasIndex(c => c.SupplierBillId);
         builder.HasIndex(c => c.Id).HasFilter("\"UsedAt\" IS NULL");
         builder.HasIndex(c => c.UsedAt);
     }

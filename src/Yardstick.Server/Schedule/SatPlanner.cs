@@ -11,8 +11,25 @@ namespace Yardstick.Server.Schedule;
 /// </summary>
 public sealed class SatPlanner : IPlanSolver
 {
+    private static int said;
+
     /// <inheritdoc />
     public PlanSolution? Solve(PlanGoal goal, PlanDraft? start, double units, TimeSpan most)
+    {
+        try
+        {
+            return SolveWithLibrary(goal, start, units, most);
+        }
+        catch (Exception lost) when (lost is DllNotFoundException or TypeInitializationException or BadImageFormatException)
+        {
+            // Said once: from then on what is put together serves.
+            if (Interlocked.Exchange(ref said, 1) == 0)
+                Console.Error.WriteLine("The solver's native library is not here; plans are put together without it.");
+            return null;
+        }
+    }
+
+    private static PlanSolution? SolveWithLibrary(PlanGoal goal, PlanDraft? start, double units, TimeSpan most)
     {
         if (units <= 0 || goal.Model.Tasks.All(t => t.Held is not null || !t.IsCertain))
             return null;
