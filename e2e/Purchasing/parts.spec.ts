@@ -21,6 +21,7 @@ test('the day of a parts person: low stock ordered, partly filled, received by s
     await owner.goto('/setup/parts');
     await owner.getByLabel('Find a part').fill(part);
     await owner.getByRole('link', { name: new RegExp(part) }).click();
+    await owner.waitForLoadState('networkidle');
     // Each is the shop's before the page is left.
     for (const [label, field, value] of [
       ['Fill up to', 'fillLevel', fill],

@@ -10,8 +10,8 @@ using Yardstick.Server.Orders;
 namespace Yardstick.Server.Inspections;
 
 /// <summary>
-/// Begins the inspections that a vehicle gets by itself: on arrival, with the canned jobs on its order, and the checklists of approved jobs.
-/// What is there already is not begun again.
+/// Begins the inspections that a vehicle gets by itself: on arrival, with the canned jobs on its order, and the checklists of approved
+/// jobs. What is there already is not begun again.
 /// </summary>
 public sealed class InspectionStart(VehicleDataCache sources) : IOrderFollower
 {

@@ -4,7 +4,9 @@ using Yardstick.Data;
 
 namespace Yardstick.Server.Orders;
 
-/// <summary>Does something by itself when an order got a job, one was approved, or its vehicle came or left; within the same change.</summary>
+/// <summary>
+/// Does something by itself when an order got a job, one was approved, or its vehicle came or left; within the same change.
+/// </summary>
 public interface IOrderFollower
 {
     /// <summary>The order got a job, one was approved, or its vehicle came or left.</summary>

@@ -1,6 +1,8 @@
 namespace Yardstick.Core.Schedule;
 
-/// <summary>Work to be planned: who is there, which bays there are, what is to be done (rules, The plan of the work). Times are instants.</summary>
+/// <summary>
+/// Work to be planned: who is there, which bays there are, what is to be done (rules, The plan of the work). Times are instants.
+/// </summary>
 public sealed record PlanCase
 {
     /// <summary>The present.</summary>

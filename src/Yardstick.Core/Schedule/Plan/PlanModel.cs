@@ -1,8 +1,8 @@
 namespace Yardstick.Core.Schedule;
 
 /// <summary>
-/// A case as planners compute with it: everything by index, times in whole minutes from the present. What both planners and the figures have
-/// to agree about stands here once.
+/// A case as planners compute with it: everything by index, times in whole minutes from the present. What both planners and the figures
+/// have to agree about stands here once.
 /// </summary>
 public sealed class PlanModel
 {
@@ -77,7 +77,9 @@ public sealed class PlanModel
             : minute - over;
     }
 
-    /// <summary>When checking is over that begins at a time: it passes in opening hours, and without pause after the last of them.</summary>
+    /// <summary>
+    /// When checking is over that begins at a time: it passes in opening hours, and without pause after the last of them.
+    /// </summary>
     /// <param name="end">End of the last job.</param>
     /// <param name="minutes">Minutes of checking.</param>
     public int Checked(int end, int minutes) => minutes == 0 || Open is not { } open ? end + minutes : open.Pass(end, minutes);
