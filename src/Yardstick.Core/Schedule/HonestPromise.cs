@@ -25,11 +25,12 @@ public sealed record HonestPromise(LocalDateTime PromisedAt, string Why)
         var slack = shop.SlackFor(places.Sum(t => t.Task.Durations[t.Place.Worker]));
         var done = shop.Local(model.At(finish));
         var safe = shop.Local(model.At(model.Checked(finish, slack)));
-        var (first, last) = (places[0].Place, places[^1].Place);
+        var first = places[0].Place;
         var who = technicians.First(t => ShopPlan.KeyOf(t.Id) == model.Workers[first.Worker].Person.Id).ShortName;
         var now = shop.Local(model.Case.Now);
-        var words = $"{who} can start {When(shop.Local(model.At(first.Start)), now)}, done {When(done, now)}";
-        if (places.Find(t => t.Task.Job.Ready is not null && t.Place.Start == t.Task.Earliest) is { Task.Job.Ready: { } part })
+        var begins = first.Start < 0 ? $"{who} is on it" : $"{who} can start {When(shop.Local(model.At(first.Start)), now)}";
+        var words = $"{begins}, done {When(done, now)}";
+        if (places.Find(t => t.Task.Job.Ready > model.Case.Now && t.Place.Start == t.Task.Earliest) is { Task.Job.Ready: { } part })
             words += $"; a part comes {When(shop.Local(part), now)}";
         if (slack > 0)
             words += $"; {slack} min in reserve";
@@ -38,8 +39,7 @@ public sealed record HonestPromise(LocalDateTime PromisedAt, string Why)
 
     private static LocalDateTime OnStep(LocalDateTime at, Shop shop)
     {
-        var step = shop.PromiseStep * NodaConstants.TicksPerMinute;
-        var up = at.Date.AtMidnight().PlusTicks((at.TimeOfDay.TickOfDay + step - 1) / step * step);
+        var up = shop.OnPromiseStep(at);
         // Rounded up it does not go past closing time, by which it is safe.
         return shop.HoursOn(at.Date) is { } open && at.TimeOfDay <= open.Until && up > at.Date + open.Until ? at.Date + open.Until : up;
     }

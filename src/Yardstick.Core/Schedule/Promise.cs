@@ -46,9 +46,7 @@ public static class Promise
             var day = shop.DrawnOn(next);
             return Earlier((next + day.From).PlusHours(Morning), next + day.Until);
         }
-        var step = shop.PromiseStep * NodaConstants.TicksPerMinute;
-        var steps = (at.TimeOfDay.TickOfDay + step - 1) / step;
-        return Earlier(at.Date.AtMidnight().PlusTicks(steps * step), now.Date + today.Until.PlusMinutes(-BeforeClosing));
+        return Earlier(shop.OnPromiseStep(at), now.Date + today.Until.PlusMinutes(-BeforeClosing));
     }
 
     private static LocalDateTime Earlier(LocalDateTime a, LocalDateTime b) => a < b ? a : b;

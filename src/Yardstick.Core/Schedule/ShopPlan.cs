@@ -89,13 +89,11 @@ public sealed record ShopPlan
     /// <param name="jobs">Its canned jobs: hours and skill.</param>
     /// <param name="named">Jobs of which only the name is known: nobody knows yet how long they take.</param>
     /// <param name="arrives">When the vehicle comes, wall time; null where it is here.</param>
-    /// <param name="weight">How much a late minute weighs.</param>
-    public PlanOrder Typed(IEnumerable<(LaborHours Hours, string Skill)> jobs, int named, LocalDateTime? arrives, int weight) =>
+    public PlanOrder Typed(IEnumerable<(LaborHours Hours, string Skill)> jobs, int named, LocalDateTime? arrives) =>
         new()
         {
             Id = "typed",
             Arrives = arrives is { } comes ? Shop.Utc(comes) : null,
-            Weight = weight,
             Jobs =
             [
                 .. jobs.Select(j => (Minutes: j.Hours.Value * 60, Skill: Asked(j.Skill)))
@@ -115,7 +113,7 @@ public sealed record ShopPlan
     /// <summary>How much a late minute weighs.</summary>
     /// <param name="waits">The customer waits in the shop.</param>
     /// <param name="priority">The order has priority.</param>
-    public static int WeightOf(bool waits, bool priority) =>
+    private static int WeightOf(bool waits, bool priority) =>
         (waits, priority) switch
         {
             (true, true) => WaitingWeight + PriorityWeight,

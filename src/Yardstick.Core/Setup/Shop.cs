@@ -59,6 +59,14 @@ public partial class Shop
     /// <summary>The longest reserve of a promise, in minutes, 0 to 480.</summary>
     public int PromiseSlackMost { get; internal set; } = 60;
 
+    /// <summary>A time rounded up to the step of promises.</summary>
+    /// <param name="at">Wall time.</param>
+    public LocalDateTime OnPromiseStep(LocalDateTime at)
+    {
+        var step = PromiseStep * NodaConstants.TicksPerMinute;
+        return at.Date.AtMidnight().PlusTicks((at.TimeOfDay.TickOfDay + step - 1) / step * step);
+    }
+
     /// <summary>Minutes in reserve for planned work.</summary>
     /// <param name="minutes">Minutes of it that are left.</param>
     public int SlackFor(int minutes) => Math.Min((minutes * PromiseSlack + 99) / 100, PromiseSlackMost);

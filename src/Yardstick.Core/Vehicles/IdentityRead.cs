@@ -10,4 +10,11 @@ public sealed record IdentityRead(string Read, string OnFile, FieldChange? Chang
 {
     /// <summary>Another one is on file: somebody has to say which is right.</summary>
     public bool Clashes => Change is null && !string.Equals(Plate.Normal(Read), Plate.Normal(OnFile), StringComparison.Ordinal);
+
+    /// <summary>What became of it, for whoever read it.</summary>
+    /// <param name="name">What it is called: VIN, plate.</param>
+    public string Words(string name) =>
+        Clashes ? $"The counter was told: {name} {Read} on the vehicle, {OnFile} on file."
+        : Change is null ? $"The {name} is as on file."
+        : $"The {name} is {Read}.";
 }

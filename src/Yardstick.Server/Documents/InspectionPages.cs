@@ -76,10 +76,10 @@ internal sealed class InspectionPages : PdfSheet
             foreach (var (choice, i) in point.Choices.Select((choice, i) => (choice, i)))
                 PdfFace.Regular.Draw(Canvas, choice, ResultAt + i * Between, Y, 9, Soft);
         Y = Math.Max(under, Y) + 1;
+        if (point.Note.Length == 0)
+            return;
         foreach (var text in PdfFace.Regular.Wrap(point.Note, 8.5f, Right - Left - 16))
         {
-            if (point.Note.Length == 0)
-                break;
             Room(12);
             PdfFace.Regular.Draw(Canvas, text, Left + 16, Y, 8.5f, Soft);
             Y += 12;

@@ -27,6 +27,10 @@ public static class BenchChanges
     /// <summary>The plate that was read.</summary>
     public sealed record BenchPlateRequest(string? Plate);
 
+    /// <summary>What became of a VIN or plate that was read.</summary>
+    /// <param name="Words">In words.</param>
+    public sealed record BenchIdentified(string Words);
+
     /// <summary>The odometer that was read.</summary>
     /// <param name="Value">As typed.</param>
     /// <param name="Confirmed">It is right although it is lower than the last.</param>
@@ -53,13 +57,13 @@ public static class BenchChanges
                 IdentifyAsync(id, "vin", "VIN", request.Vin, commands)
             )
             .Asks(Permission.Work)
-            .Produces<RecordChanged>()
+            .Produces<BenchIdentified>()
             .ProducesProblem(422);
         api.MapPost("/bench/orders/{id:long}/plate", (long id, BenchPlateRequest request, CommandRunner commands) =>
                 IdentifyAsync(id, "plate", "plate", request.Plate, commands)
             )
             .Asks(Permission.Work)
-            .Produces<RecordChanged>()
+            .Produces<BenchIdentified>()
             .ProducesProblem(422);
         api.MapPost("/bench/orders/{id:long}/odometer", ReadOdometer).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/orders/{id:long}/notes", Note).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
@@ -68,7 +72,7 @@ public static class BenchChanges
 
     /// <summary>What is not on file is taken; where it differs from the file, whoever keeps the file decides which is right.</summary>
     private static Task<IResult> IdentifyAsync(long id, string field, string name, string? typed, CommandRunner commands) =>
-        commands.RunAsync<RecordChanged>(async work =>
+        commands.RunAsync<BenchIdentified>(async work =>
         {
             if (await OwnAsync(work, id) is not { } order)
                 return NotMine;
@@ -87,7 +91,7 @@ public static class BenchChanges
             else if (asked.Value.Change is { } change)
                 work.Record(RecordCommands.Vehicle, vehicleId, vehicle.Version, change);
             await work.Db.SaveChangesAsync();
-            return new RecordChanged(vehicleId, vehicle.Version);
+            return new BenchIdentified(asked.Value.Words(name));
         });
 
     private static Task<IResult> ReadOdometer(long id, BenchOdometerRequest request, CommandRunner commands) =>

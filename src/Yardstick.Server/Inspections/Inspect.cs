@@ -157,6 +157,7 @@ public static class Inspect
         var db = work.Db;
         var ids = points.Select(p => (long?)p.Id).ToList();
         var there = await db.Findings.IgnoreQueryFilters().Where(f => ids.Contains(f.InspectionPointId)).ToListAsync();
+        var photos = await db.PointPhotos.Where(p => ids.Contains(p.InspectionPointId) && !p.After).OrderBy(p => p.Id).ToListAsync();
         foreach (var point in points)
         {
             if (there.Find(f => f.InspectionPointId == point.Id) is { } finding)
@@ -166,13 +167,7 @@ public static class Inspect
             }
             if (FindingOfPoint.Make(inspection, point, work.Actor) is not { } made)
                 continue;
-            made.Show(
-                await db
-                    .PointPhotos.Where(p => p.InspectionPointId == point.Id && !p.After)
-                    .OrderBy(p => p.Id)
-                    .Select(p => p.Hash)
-                    .FirstOrDefaultAsync()
-            );
+            made.Show(photos.Find(p => p.InspectionPointId == point.Id)?.Hash);
             db.Findings.Add(made);
         }
         await db.SaveChangesAsync();

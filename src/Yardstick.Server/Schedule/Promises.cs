@@ -25,19 +25,24 @@ public static class Promises
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapGet("/orders/{id:long}/promise", HandleAsync).Asks(Permission.SeeOrders).Produces<OrderPromise>().ProducesProblem(404);
 
-    private static async Task<IResult> HandleAsync(long id, ShopDb db, TimeProvider time)
+    /// <summary>Planned once for all who look at the order at about the same time.</summary>
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, OrderMemory memory, TimeProvider time) =>
+        await memory.GetAsync(id, "promise", about => OfOrderAsync(id, db, about, time.Now())) is { } promise
+            ? Results.Ok(promise)
+            : Problems.Of(Gone.Order);
+
+    private static async Task<OrderPromise?> OfOrderAsync(long id, ShopDb db, OrderMemory.Entry about, Instant utcNow)
     {
-        var plan = await ReadAsync(db, time.Now());
         if (await db.ReadOrderAsync(id) is not { } order)
-            return Problems.Of(Gone.Order);
+            return null;
+        about.IsOf(order.CustomerId, order.VehicleId);
+        var plan = await ReadAsync(db, utcNow);
         var asked = plan.OrderOf(order, offered: true);
         if (order.State != OrderState.Open || order.Stage >= Stage.Done || asked.Jobs.Count == 0)
-            return Results.Ok(new OrderPromise(null, "There is no work left to plan.", true));
-        return Results.Ok(
-            Honest(plan, asked) is { } honest
-                ? new OrderPromise(honest.PromisedAt, honest.Why, order.PromisedAt is not { } promised || promised >= honest.PromisedAt)
-                : new OrderPromise(null, "Nobody has time for this work in the next four weeks.", order.PromisedAt is null)
-        );
+            return new OrderPromise(null, "There is no work left to plan.", true);
+        return Honest(plan, asked) is { } honest
+            ? new OrderPromise(honest.PromisedAt, honest.Why, order.PromisedAt is not { } promised || promised >= honest.PromisedAt)
+            : new OrderPromise(null, "Nobody has time for this work in the next four weeks.", order.PromisedAt is null);
     }
 
     /// <summary>The earliest honest promise; null where the work has no place.</summary>

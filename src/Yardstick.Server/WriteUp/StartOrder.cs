@@ -89,9 +89,7 @@ public static class StartOrder
         TimeProvider time,
         [FromQuery] long[] canned,
         [FromQuery] string[] job,
-        string arrives = "",
-        bool waits = false,
-        bool priority = false
+        string arrives = ""
     )
     {
         var shop = await db.Shops.SingleAsync();
@@ -103,12 +101,7 @@ public static class StartOrder
         {
             var plan = await Promises.ReadAsync(db, time.Now());
             var jobs = await db.CannedJobs.Include(c => c.Lines).Where(c => canned.Contains(c.Id)).ToListAsync();
-            var order = plan.Typed(
-                jobs.Select(c => (c.Hours, c.Skill)),
-                named - canned.Length,
-                comes > now ? comes : null,
-                ShopPlan.WeightOf(waits, priority)
-            );
+            var order = plan.Typed(jobs.Select(c => (c.Hours, c.Skill)), named - canned.Length, comes > now ? comes : null);
             if (Promises.Honest(plan, order) is { } honest)
                 return Results.Ok(new WriteUpProposal(honest.PromisedAt, honest.Why));
         }

@@ -104,7 +104,8 @@ public class BenchTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(6_125, (await ana.GetAsync($"bench/orders/{later}")).Number("odometerIn"));
 
         var plate = (await ana.GetAsync($"bench/orders/{order}")).Text("plate");
-        await ana.PostAsync($"bench/orders/{order}/plate", new { plate = "zz 99 other" });
+        var told = await ana.PostAsync($"bench/orders/{order}/plate", new { plate = "zz 99 other" });
+        Assert.Equal($"The counter was told: plate ZZ 99 OTHER on the vehicle, {plate} on file.", told.Text("words"));
         Assert.Equal(plate, (await ana.GetAsync($"bench/orders/{order}")).Text("plate"));
         Assert.Contains((await mina.GetAsync("notices")).AsArray(), n => n!.Text("text").Contains("ZZ 99 OTHER", StringComparison.Ordinal));
         Assert.Equal("plate.unreadable", (await ana.RefusedAsync($"bench/orders/{order}/plate", new { plate = "" })).Text("code"));

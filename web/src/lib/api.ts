@@ -1,6 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query';
 import createClient, { type Middleware } from 'openapi-fetch';
-import { clientId, dispatch, newCommand } from './changes/outbox';
+import { clientId, dispatch, keepChange, newCommand } from './changes/outbox';
 import { shownAt } from './order/sheet';
 import type { components, paths } from './schema';
 
@@ -18,6 +18,9 @@ export class Problem extends Error {
 
 export type Schemas = components['schemas'];
 
+// The body of the request that is being made; it is made and marked in one go, before anything else runs.
+let written = '';
+
 const marks: Middleware = {
   onRequest({ request }) {
     if (request.method !== 'GET') {
@@ -25,12 +28,18 @@ const marks: Middleware = {
       request.headers.set('X-Client-Id', clientId);
       const has = shownAt(request.url);
       if (has) request.headers.set('X-Sheet', has);
+      keepChange(request, written);
+      written = '';
     }
     return request;
   },
 };
 
-export const api = createClient<paths>({ baseUrl: location.origin, fetch: dispatch });
+export const api = createClient<paths>({
+  baseUrl: location.origin,
+  fetch: dispatch,
+  bodySerializer: (body) => (written = JSON.stringify(body)),
+});
 api.use(marks);
 
 interface Answer<T> {

@@ -3906,8 +3906,6 @@ export interface paths {
                     canned: number[];
                     job: string[];
                     arrives?: string;
-                    waits?: boolean;
-                    priority?: boolean;
                 };
                 header?: never;
                 path?: never;
@@ -13388,7 +13386,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["RecordChanged"];
+                        "application/json": components["schemas"]["BenchIdentified"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -13438,7 +13436,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["RecordChanged"];
+                        "application/json": components["schemas"]["BenchIdentified"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -16354,6 +16352,9 @@ export interface components {
             notes: components["schemas"]["BenchNote"][];
             photos: components["schemas"]["BenchPhoto"][];
             parts: components["schemas"]["BenchPartAsked"][];
+        };
+        BenchIdentified: {
+            words: string;
         };
         BenchJob: {
             /** Format: int64 */

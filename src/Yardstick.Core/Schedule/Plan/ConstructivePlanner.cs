@@ -7,7 +7,7 @@ namespace Yardstick.Core.Schedule;
 public static class ConstructivePlanner
 {
     /// <summary>Placements that may be tried in all, so that the same case takes the same time however fast the machine is.</summary>
-    private const int Effort = 12_000;
+    private const int Effort = 5_000;
 
     /// <summary>Plans the certain work of a model.</summary>
     /// <param name="model">The model.</param>
@@ -15,9 +15,9 @@ public static class ConstructivePlanner
     public static PlanDraft Plan(PlanModel model, Func<PlanDraft, PlanDraft, bool>? isBetter = null)
     {
         var better = isBetter ?? ((one, other) => one.Figures < other.Figures);
-        var (best, sequence, keep) = Starts(model, better);
-        var size = Math.Max(1, model.Tasks.Count(t => t.IsCertain && t.Held is null));
-        var tries = Math.Min(Effort / size, 40 * model.Orders.Count);
+        var tries = Effort / Math.Max(1, model.Tasks.Count(t => t.IsCertain && t.Held is null));
+        var (best, sequence, keep) = Starts(model, better, Math.Max(1, tries / 2));
+        tries = Math.Min(tries, 40 * model.Orders.Count);
         var improved = true;
         while (improved && tries > 0)
         {
@@ -40,18 +40,15 @@ public static class ConstructivePlanner
         return best;
     }
 
-    private static (PlanDraft, List<PlanOrderModel>, bool) Starts(PlanModel model, Func<PlanDraft, PlanDraft, bool> better)
+    private static (PlanDraft, List<PlanOrderModel>, bool) Starts(PlanModel model, Func<PlanDraft, PlanDraft, bool> better, int most)
     {
         (PlanDraft Draft, List<PlanOrderModel> Sequence, bool Keep)? best = null;
-        foreach (var key in Keys)
+        foreach (var (key, keep) in Keys.SelectMany(k => (bool[])[true, false], (k, keep) => (k, keep)).Take(most))
         {
             var sequence = model.Orders.OrderBy(key).ThenBy(o => o.Index).ToList();
-            foreach (var keep in (bool[])[true, false])
-            {
-                var draft = Build(model, sequence, keep);
-                if (best is not { } found || better(draft, found.Draft))
-                    best = (draft, sequence, keep);
-            }
+            var draft = Build(model, sequence, keep);
+            if (best is not { } found || better(draft, found.Draft))
+                best = (draft, sequence, keep);
         }
         return best!.Value;
     }

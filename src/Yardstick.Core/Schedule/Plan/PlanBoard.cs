@@ -5,7 +5,7 @@ public sealed class PlanBoard
 {
     private readonly PlanModel model;
     private readonly PlacedTask?[] places;
-    private readonly List<PlacedTask>[] byWorker,
+    private readonly TakenTime[] byWorker,
         byBay,
         byOrder;
 
@@ -90,9 +90,9 @@ public sealed class PlanBoard
             if (time.EndOf(at, task.Durations[worker]) is not { } end || end > before)
                 return null;
             var place = new PlacedTask(worker, null, at, end);
-            if (Clash(byWorker[worker], place) is { } busy)
+            if (byWorker[worker].Clash(place) is { } busy)
                 at = Past(busy.End, at);
-            else if (Clash(byOrder[task.Order.Index], place) is { } same)
+            else if (byOrder[task.Order.Index].Clash(place) is { } same)
                 at = Past(same.End, at);
             else if (task.Bays is not { } bays)
                 return place;
@@ -114,7 +114,7 @@ public sealed class PlanBoard
         int? found = null;
         foreach (var bay in bays)
         {
-            if (Clash(byBay[bay], place) is { } taken)
+            if (byBay[bay].Clash(place) is { } taken)
                 free = Math.Min(free ?? taken.End, taken.End);
             else if (found is not { } other || model.Bays![bay].Can.Count < model.Bays[other].Can.Count)
                 found = bay;
@@ -122,13 +122,5 @@ public sealed class PlanBoard
         return found;
     }
 
-    private static PlacedTask? Clash(List<PlacedTask> taken, PlacedTask place)
-    {
-        foreach (var other in taken)
-            if (other.Overlaps(place))
-                return other;
-        return null;
-    }
-
-    private static List<PlacedTask>[] Lists(int count) => [.. Enumerable.Range(0, count).Select(_ => new List<PlacedTask>())];
+    private static TakenTime[] Lists(int count) => [.. Enumerable.Range(0, count).Select(_ => new TakenTime())];
 }

@@ -19,8 +19,8 @@ internal static class PlanConflicts
         var from = place.Start < 0 ? model.Earliest : place.Start;
         var begins = worker.Time.StretchAt(place.Start) >= 0;
         // Of what began before the present, what is left has to be held by the hours.
-        var held_ = worker.Time.Next(from) is { } next && worker.Time.EndOf(next, task.Durations[place.Worker]) is not null;
-        if (!begins || !held_)
+        var fits = worker.Time.Next(from) is { } next && worker.Time.EndOf(next, task.Durations[place.Worker]) is not null;
+        if (!begins || !fits)
             yield return "hours";
         if (!worker.Can(task.Job.Skill))
             yield return "skill";

@@ -7,6 +7,11 @@ namespace Yardstick.Core.Schedule;
 /// <param name="Without">The best plan without the order that wants a promise; null where none does.</param>
 public sealed record PlanGoal(PlanModel Model, PlanDraft? Without)
 {
+    private readonly Dictionary<string, PlanOrderModel> unpromised = Without?.Model.Orders.ToDictionary(
+        o => o.Order.Id,
+        StringComparer.Ordinal
+    ) ?? [];
+
     /// <summary>The order that wants a promise; null for none.</summary>
     public PlanOrderModel? Promised => Without is null ? null : Model.Orders.FirstOrDefault(o => o.WantsPromise);
 
@@ -39,6 +44,5 @@ public sealed record PlanGoal(PlanModel Model, PlanDraft? Without)
         return finish != finishToo ? finish < finishToo : one.Figures < other.Figures;
     }
 
-    private PlanOrderModel? Before(PlanOrderModel order) =>
-        order.WantsPromise ? null : Without?.Model.Orders.FirstOrDefault(o => o.Order.Id == order.Order.Id);
+    private PlanOrderModel? Before(PlanOrderModel order) => order.WantsPromise ? null : unpromised.GetValueOrDefault(order.Order.Id);
 }

@@ -201,8 +201,7 @@ function CarCard({
             onVin={(vin) =>
               void run(
                 unwrap(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin } })),
-                `The VIN is ${vin}.`,
-                () => unwrap(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin: car.vin } })),
+                (answer) => answer.words,
               )
             }
             onProblem={say.problem}

@@ -26,36 +26,30 @@ export function BenchReadings({ car, onSent }: Props) {
           label="Plate"
           before={car.plate}
           send={(plate) => unwrap(api.POST('/api/bench/orders/{id}/plate', { params: { path }, body: { plate } }))}
-          onSent={(plate) =>
-            onSent(
-              car.plate && plate.toUpperCase() !== car.plate
-                ? `The counter was told: plate ${plate.toUpperCase()} on the vehicle, ${car.plate} on file.`
-                : `Plate ${plate.toUpperCase()}.`,
-            )
-          }
+          onSent={(_, answer) => onSent(answer.words)}
         />
       </div>
     </section>
   );
 }
 
-interface ReadingProps {
+interface ReadingProps<T> {
   label: string;
   before: string;
   numeric?: boolean;
-  send: (value: string, confirmed: boolean) => Promise<unknown>;
-  onSent: (value: string) => Promise<void>;
+  send: (value: string, confirmed: boolean) => Promise<T>;
+  onSent: (value: string, answer: T) => Promise<void>;
 }
 
-function Reading({ label, before, numeric, send, onSent }: ReadingProps) {
+function Reading<T>({ label, before, numeric, send, onSent }: ReadingProps<T>) {
   const [value, setValue] = useState('');
   const [problem, setProblem] = useState<{ code: string; text: string } | null>(null);
   const keep = async (confirmed: boolean) => {
     try {
-      await send(value, confirmed);
+      const answer = await send(value, confirmed);
       setProblem(null);
       setValue('');
-      await onSent(value);
+      await onSent(value, answer);
     } catch (error) {
       setProblem({ code: error instanceof Problem ? error.code : '', text: sentence(error) });
     }

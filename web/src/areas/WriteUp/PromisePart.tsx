@@ -25,15 +25,8 @@ function useMoment(text: string, arrives: boolean, enabled: boolean) {
 }
 
 /** The promise that would be made; none for what has no vehicle, or comes nobody knows when. */
-export const promiseQuery = ({ car, notHereYet, arrivesAt, jobs, freeJobs, logistics }: WriteUpDraft) => ({
-  queryKey: [
-    'promise',
-    notHereYet ? arrivesAt : '',
-    jobs.map((job) => job.id),
-    freeJobs,
-    logistics.customerWaits,
-    logistics.hasPriority,
-  ] as const,
+export const promiseQuery = ({ car, notHereYet, arrivesAt, jobs, freeJobs }: WriteUpDraft) => ({
+  queryKey: ['promise', notHereYet ? arrivesAt : '', jobs.map((job) => job.id), freeJobs] as const,
   queryFn: () =>
     unwrap(
       api.GET('/api/write-up/promise', {
@@ -42,8 +35,6 @@ export const promiseQuery = ({ car, notHereYet, arrivesAt, jobs, freeJobs, logis
             arrives: notHereYet ? arrivesAt : '',
             canned: jobs.map((job) => job.id),
             job: freeJobs,
-            waits: logistics.customerWaits,
-            priority: logistics.hasPriority,
           },
         },
       }),

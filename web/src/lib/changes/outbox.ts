@@ -85,27 +85,21 @@ function inTurn(scope: string, work: () => Promise<Response>): Promise<Response>
   return turn;
 }
 
+/** Passwords and files stay in the page alone. */
+const isLasting = (request: Request) =>
+  !/\/api\/(session|own|first-run)/.test(request.url) && (request.headers.get('Content-Type') ?? 'application/json').includes('json');
+
+/** Writes a change down before anything is awaited: a page that is left at once loses nothing. */
+export function keepChange(request: Request, body: string) {
+  const id = request.headers.get('X-Command-Id') ?? '';
+  if (isLasting(request)) keep([...kept(), { id, method: request.method, url: request.url, body }]);
+}
+
 /** Sends a request: a question at once, a change when its turn has come. */
 export function dispatch(request: Request): Promise<Response> {
   if (request.method === 'GET') return fetch(request);
   const id = request.headers.get('X-Command-Id') ?? '';
-  // Passwords and files stay in the page alone.
-  const lasting =
-    !/\/api\/(session|own|first-run)/.test(request.url) && (request.headers.get('Content-Type') ?? 'application/json').includes('json');
-  const copied = lasting
-    ? request
-        .clone()
-        .text()
-        .then((body) => keep([...kept(), { id, method: request.method, url: request.url, body }]))
-    : Promise.resolve();
-  return inTurn(scopeOf(request.url), async () => {
-    await copied;
-    try {
-      return await send(request);
-    } finally {
-      if (lasting) drop(id);
-    }
-  });
+  return inTurn(scopeOf(request.url), () => send(request).finally(() => isLasting(request) && drop(id)));
 }
 
 /** Sends what waited when the page was left, in its order; before anything new. */
