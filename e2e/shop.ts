@@ -1,13 +1,65 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Browser, type Page } from '@playwright/test';
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { cpSync, rmSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 
-/** Each worker has a shop of its own, so that what one does is nothing to the other. */
-export const portsOf = (worker: number) => ({ port: 5190 + 10 * worker, outside: 5191 + 10 * worker, mail: 5192 + 10 * worker });
-const mine = portsOf(Number(process.env.TEST_PARALLEL_INDEX ?? 0));
-export const PORT = mine.port;
-export const OUTSIDE = mine.outside;
-export const MAIL = mine.mail;
+export const root = fileURLToPath(new URL('..', import.meta.url));
+const worker = Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+export const PORT = 5190 + 10 * worker;
+export const OUTSIDE = PORT + 1;
+export const MAIL = PORT + 2;
 export const ADDRESS = `http://127.0.0.1:${PORT}`;
+
+/** Where the demo shop is made that each file's shop is a copy of. */
+export const MADE = `${root}.data/e2e`;
+
+/** A program as it was built. */
+export const built = (project: string) => `${root}src/${project}/bin/Release/net10.0/${project}.dll`;
+
+/** Waits until something answers at an address. */
+export async function answers(url: string) {
+  for (let i = 0; i < 600; i++) {
+    try {
+      await fetch(url);
+      return;
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+  }
+  throw new Error(`${url} never answered.`);
+}
+
+/**
+ * A demo shop of this file's own, with the real stand-ins and the real server on it, so that what one file
+ * does is nothing to another, in whatever order they run.
+ */
+export function ownShop() {
+  const running: ChildProcess[] = [];
+  const start = (project: string, port: number, args: string[]) =>
+    running.push(
+      spawn('dotnet', [built(project), ...args], {
+        env: { ...process.env, ASPNETCORE_URLS: `http://127.0.0.1:${port}` },
+        stdio: 'inherit',
+      }),
+    );
+  test.beforeAll(async () => {
+    const data = `${MADE}-${worker}`;
+    rmSync(data, { recursive: true, force: true });
+    cpSync(MADE, data, { recursive: true });
+    start('Yardstick.StandIns', OUTSIDE, ['--memory', `${data}/outside.json`, '--smtp', String(MAIL)]);
+    const from = ['--data', data, '--demo', '--web', `${root}web/dist`];
+    start('Yardstick.Server', PORT, [...from, '--outside', `http://127.0.0.1:${OUTSIDE}/`, '--mail', `127.0.0.1:${MAIL}`]);
+    await Promise.all([answers(`http://127.0.0.1:${OUTSIDE}/health`), answers(`${ADDRESS}/api/welcome`)]);
+  });
+  test.afterAll(async () => {
+    for (const process of running.splice(0)) {
+      const gone = new Promise((resolve) => process.once('exit', resolve));
+      process.kill('SIGKILL');
+      await gone;
+    }
+  });
+}
 
 /** Somebody in a browser of their own, signed in through the page. */
 export async function signIn(browser: Browser, name: string, viewport = { width: 1280, height: 800 }): Promise<Page> {

@@ -1,5 +1,7 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { accessible, ADDRESS, OUTSIDE, signIn } from '../shop.ts';
+import { accessible, ADDRESS, OUTSIDE, ownShop, signIn } from '../shop.ts';
+
+ownShop();
 
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
 

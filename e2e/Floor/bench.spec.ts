@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { accessible, signIn } from '../shop.ts';
+import { accessible, ownShop, signIn } from '../shop.ts';
+
+ownShop();
 
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
 

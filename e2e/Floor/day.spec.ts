@@ -1,5 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
-import { ADDRESS, accessible, mood, signIn, taken } from '../shop.ts';
+import { accessible, ADDRESS, mood, ownShop, signIn, taken } from '../shop.ts';
+
+ownShop();
 
 // Screens of an earlier test would go on asking the server.
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));

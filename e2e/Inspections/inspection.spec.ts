@@ -1,5 +1,7 @@
 import { expect, test, type Locator } from '@playwright/test';
-import { accessible, ADDRESS, signIn } from '../shop.ts';
+import { accessible, ADDRESS, ownShop, signIn } from '../shop.ts';
+
+ownShop();
 
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
 

@@ -1,5 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
-import { accessible, signIn } from '../shop.ts';
+import { accessible, ownShop, signIn } from '../shop.ts';
+
+ownShop();
 
 async function declineAll(page: Page, titles: string[]) {
   for (const title of titles) {

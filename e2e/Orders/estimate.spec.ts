@@ -1,5 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
-import { accessible, mood, signIn } from '../shop.ts';
+import { accessible, mood, ownShop, signIn } from '../shop.ts';
+
+ownShop();
 
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
 

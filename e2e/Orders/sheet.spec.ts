@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { ADDRESS, signIn } from '../shop.ts';
+import { ADDRESS, ownShop, signIn } from '../shop.ts';
+
+ownShop();
 
 test('an edit reads nothing again, and another screen reads only what changed', async ({ browser }) => {
   const mina = await signIn(browser, 'Mina Okafor');

@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { accessible, signIn } from '../shop.ts';
+import { accessible, ownShop, signIn } from '../shop.ts';
+
+ownShop();
 
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
 
@@ -76,10 +78,11 @@ test('four tires bring their mounting and fees along; what was set or waived sta
   await expect(along('TIRE-FUND')).toContainText('6.00');
   await expect(along('VALVE')).toContainText('added with tire');
   // Of this job: other specs of the same shop may have put work on the order.
-  const quantity = mina
+  const tires = mina
     .getByRole('region', { name: /^Four tires/ })
-    .locator('[data-line] [data-col="count"]')
+    .locator('[data-line]')
     .first();
+  const quantity = tires.locator('[data-col="count"]');
   await along('MOUNT').locator('[data-col="each"]').fill('20');
   await mina.keyboard.press('Tab');
   await expect(along('MOUNT')).toContainText('80.00');
@@ -99,7 +102,7 @@ test('four tires bring their mounting and fees along; what was set or waived sta
     .click();
   await expect(mina.getByRole('dialog', { name: /How 40.00 was calculated/ })).toContainText('pricing rules give');
   await mina.keyboard.press('Escape');
-  await mina.locator('[data-line] [data-col="each"]').first().focus();
+  await tires.locator('[data-col="each"]').focus();
   await mina.keyboard.press('w');
   await expect(mina.getByRole('dialog')).toContainText('All costs: × 1.22');
   await mina.keyboard.press('Escape');

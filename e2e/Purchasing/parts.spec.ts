@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { accessible, OUTSIDE, signIn } from '../shop';
+import { accessible, OUTSIDE, ownShop, signIn } from '../shop.ts';
+
+ownShop();
 
 /** What becomes of a number at a supplier from now on. */
 const number = (supplier: string, part: string, state: string) =>

@@ -1,10 +1,10 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { rmSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import { expect, test, type Page } from '@playwright/test';
-import { accessible, OUTSIDE } from '../shop.ts';
+import { accessible, answers, built, OUTSIDE, ownShop, root } from '../shop.ts';
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
+ownShop();
+
 const data = `${root}.data/e2e-new`;
 const port = 5195;
 const address = `http://127.0.0.1:${port}`;
@@ -15,15 +15,7 @@ test.beforeAll(async () => {
   rmSync(data, { recursive: true, force: true });
   server = spawn(
     'dotnet',
-    [
-      `${root}src/Yardstick.Server/bin/Release/net10.0/Yardstick.Server.dll`,
-      '--data',
-      data,
-      '--web',
-      `${root}web/dist`,
-      '--outside',
-      `http://127.0.0.1:${OUTSIDE}/`,
-    ],
+    [built('Yardstick.Server'), '--data', data, '--web', `${root}web/dist`, '--outside', `http://127.0.0.1:${OUTSIDE}/`],
     { env: { ...process.env, ASPNETCORE_URLS: address }, stdio: ['ignore', 'pipe', 'inherit'] },
   );
   // Whoever sets a shop up reads the code where the server was started.
@@ -35,14 +27,7 @@ test.beforeAll(async () => {
       if (found) resolve(found);
     });
   });
-  for (let i = 0; i < 300; i++) {
-    try {
-      await fetch(`${address}/api/welcome`);
-      return;
-    } catch {
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-  }
+  await answers(`${address}/api/welcome`);
 });
 test.afterAll(() => server.kill());
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));

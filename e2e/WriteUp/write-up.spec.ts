@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { label, png } from '../pictures.ts';
-import { accessible, mood, signIn } from '../shop.ts';
+import { accessible, mood, ownShop, signIn } from '../shop.ts';
+
+ownShop();
 
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
 
