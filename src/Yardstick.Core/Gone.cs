@@ -51,6 +51,21 @@ public static class Gone
     /// <summary>No part that a technician asked for.</summary>
     public static readonly Problem PartRequest = new("partRequest.gone", "Nobody asks for this part any more. Reload the page.");
 
+    /// <summary>No appointment.</summary>
+    public static readonly Problem Appointment = new("appointment.gone", "This appointment no longer exists. Reload the page.");
+
+    /// <summary>No handover.</summary>
+    public static readonly Problem Handover = new("handover.gone", "This handover no longer exists. Reload the page.");
+
+    /// <summary>No work beside the stage.</summary>
+    public static readonly Problem AfterWork = new("afterWork.gone", "This is not on the list any more. Reload the page.");
+
+    /// <summary>No time on the clock.</summary>
+    public static readonly Problem Time = new("time.gone", "This time no longer exists. Reload the page.");
+
+    /// <summary>No calendar address.</summary>
+    public static readonly Problem CalendarFeed = new("calendarFeed.gone", "This calendar address no longer exists. Reload the page.");
+
     /// <summary>No inspection.</summary>
     public static readonly Problem Inspection = new("inspection.gone", "This inspection no longer exists. Reload the page.");
 

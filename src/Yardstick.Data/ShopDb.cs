@@ -113,6 +113,27 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>The shop's own stages.</summary>
     public DbSet<ShopStage> Stages => Set<ShopStage>();
 
+    /// <summary>Handovers between people.</summary>
+    public DbSet<Handover> Handovers => Set<Handover>();
+
+    /// <summary>What was looked over.</summary>
+    public DbSet<QualityCheck> QualityChecks => Set<QualityCheck>();
+
+    /// <summary>Washing and other work beside the stage.</summary>
+    public DbSet<AfterWork> AfterWork => Set<AfterWork>();
+
+    /// <summary>Times that were corrected.</summary>
+    public DbSet<TimeCorrection> TimeCorrections => Set<TimeCorrection>();
+
+    /// <summary>Appointments.</summary>
+    public DbSet<Appointment> Appointments => Set<Appointment>();
+
+    /// <summary>Moves of appointments.</summary>
+    public DbSet<AppointmentMove> AppointmentMoves => Set<AppointmentMove>();
+
+    /// <summary>Secret addresses of calendars.</summary>
+    public DbSet<CalendarFeed> CalendarFeeds => Set<CalendarFeed>();
+
     /// <summary>Bays.</summary>
     public DbSet<Bay> Bays => Set<Bay>();
 

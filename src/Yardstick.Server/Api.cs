@@ -52,6 +52,7 @@ public static class Api
         Texts.Map(api);
         Attachments.Map(api);
         StartOrder.Map(api);
+        AppointmentOrder.Map(api);
         BeginRecord.Map(api);
         LookUps.Map(api);
         Advisories.Map(api);
@@ -121,8 +122,19 @@ public static class Api
         Bays.Map(api);
         PlanWork.Map(api);
         Promises.Map(api);
+        PlanProposals.Map(api);
+        CalendarView.Map(api);
+        DayList.Map(api);
+        CalendarFeeds.Map(api);
+        AppointmentMessages.Map(api);
+        CalendarMoves.Map(api);
+        Appointments.Map(api);
         Bench.Map(api);
         BenchDetails.Map(api);
+        Handovers.Map(api);
+        QualityChecks.Map(api);
+        AfterWorkList.Map(api);
+        Times.Map(api);
         BenchChanges.Map(api);
         RecordFinding.Map(api);
         InspectionTemplates.Map(api);

@@ -10,6 +10,7 @@ using Microsoft.Extensions.Http.Resilience;
 using NodaTime.Serialization.SystemTextJson;
 using Polly;
 using Yardstick.Core;
+using Yardstick.Core.Schedule;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Approval;
@@ -18,6 +19,7 @@ using Yardstick.Server.Catalog;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Floor;
+using Yardstick.Server.FollowUp;
 using Yardstick.Server.Hosting;
 using Yardstick.Server.Imports;
 using Yardstick.Server.Inspections;
@@ -27,6 +29,7 @@ using Yardstick.Server.Orders;
 using Yardstick.Server.Outside;
 using Yardstick.Server.Purchasing;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
 
 namespace Yardstick.Server;
@@ -43,6 +46,7 @@ public static class Services
         CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
         var services = builder.Services;
         builder.WebHost.ConfigureKestrel(o => o.AddServerHeader = false);
+        services.AddSingleton<IPlanSolver, SatPlanner>();
         services.AddSingleton(options);
         services.AddSingleton(time ?? TimeProvider.System);
         services.AddSingleton(_ =>
@@ -66,11 +70,15 @@ public static class Services
         services.AddSingleton<PictureGate>();
         services.AddSingleton<Signatures>();
         services.AddScoped<CommandRunner>();
+        services.AddScoped<IPromiseJudge, PromiseJudge>();
         services.AddScoped<IOrderFollower, InspectionStart>();
+        services.AddScoped<IOrderFollower, WashFollower>();
         services.AddScoped<SheetReader>();
         services.AddSingleton<PartHash>();
         services.AddSingleton<OrderMemory>();
         services.AddSingleton(FloorView.Model);
+        services.AddSingleton(AfterWorkList.Model);
+        services.AddSingleton<AppointmentReminders>();
         services.AddSingleton(PartsView.Model);
         services.AddSingleton(Unanswered.Model);
         services.AddSingleton(Notices.Model);
@@ -114,6 +122,7 @@ public static class Services
             services.AddHostedService(s => s.GetRequiredService<CardRounds>());
             services.AddHostedService(s => s.GetRequiredService<Outbox>());
             services.AddHostedService<InboundMessages>();
+            services.AddHostedService(s => s.GetRequiredService<AppointmentReminders>());
             services.AddHostedService<WarmUp>();
             services.AddHostedService(s => s.GetRequiredService<OldCommandCleanup>());
         }

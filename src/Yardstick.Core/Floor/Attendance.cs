@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Floor;
 
 /// <summary>Present for the day.</summary>
@@ -10,10 +12,51 @@ public class Attendance
     public long StaffId { get; init; }
 
     /// <summary>Came, UTC.</summary>
-    public Instant Start { get; init; }
+    public Instant Start { get; internal set; }
 
     /// <summary>Went, UTC; null while here.</summary>
     public Instant? End { get; internal set; }
+
+    /// <summary>They went for a break, not for the day.</summary>
+    public bool EndsInBreak { get; internal set; }
+
+    /// <summary>Hours so far.</summary>
+    public decimal Hours(Instant utcNow) => (decimal)((End ?? utcNow) - Start).TotalHours;
+
+    /// <summary>
+    /// A time that nobody clocked, added afterwards. Refuses with the codes of <see cref="Correct"/>.
+    /// </summary>
+    /// <param name="staffId">Whose it is.</param>
+    /// <param name="time">When, and why.</param>
+    /// <param name="others">The person's other times of being there.</param>
+    /// <param name="actor">Who adds it.</param>
+    public static Result<Attendance> Add(long staffId, CorrectedTime time, IEnumerable<Attendance> others, Actor actor)
+    {
+        var made = new Attendance { StaffId = staffId, Start = time.Start };
+        return made.Correct(time, others, actor).Problem is { } problem ? problem : made;
+    }
+
+    /// <summary>What is kept of a time that was added: before it there was none.</summary>
+    /// <param name="time">When, and why.</param>
+    /// <param name="actor">Who added it.</param>
+    public TimeCorrection Added(CorrectedTime time, Actor actor) => time.KeptFor(StaffId, null, Id, time.Start, time.Start, actor);
+
+    /// <summary>
+    /// Corrects it afterwards. Refuses with <c>time.order</c>, <c>time.future</c>, <c>time.reason</c>, <c>text.long</c>, <c>time.overlap</c>.
+    /// </summary>
+    /// <param name="to">What it should have been.</param>
+    /// <param name="others">The person's other times of being there.</param>
+    /// <param name="actor">Who corrects it.</param>
+    public Result<TimeCorrection> Correct(CorrectedTime to, IEnumerable<Attendance> others, Actor actor)
+    {
+        if (to.Check(actor.At) is { } problem)
+            return problem;
+        if (others.FirstOrDefault(o => o.Id != Id && o.Start < to.End && to.Start < (o.End ?? actor.At)) is not null)
+            return new Problem("time.overlap", "The person was clocked in for part of this time already. Correct that one first.", "start");
+        var kept = to.KeptFor(StaffId, null, Id, Start, End, actor);
+        (Start, End) = (to.Start, to.End);
+        return kept;
+    }
 
     /// <summary>They went.</summary>
     /// <param name="utcNow">Now, UTC.</param>

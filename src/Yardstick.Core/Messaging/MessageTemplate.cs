@@ -18,7 +18,7 @@ public class MessageTemplate
     /// <summary>Body, with fields.</summary>
     public string Body { get; internal set; } = "";
 
-    /// <summary>The moment at which it is offered first: estimate, ready, receipt, or empty.</summary>
+    /// <summary>The moment at which it is offered first: estimate, ready, documents, delayed, appointment, or empty.</summary>
     public string Use { get; internal set; } = "";
 
     /// <summary>Taken off, UTC.</summary>
@@ -30,7 +30,7 @@ public class MessageTemplate
     public void TakeOff(bool off, Instant utcNow) => RemovedAt = off ? utcNow : null;
 
     /// <summary>Moments that have a template of their own, by name; empty for none.</summary>
-    public static readonly IReadOnlyList<string> Uses = ["", "estimate", "ready", "documents"];
+    public static readonly IReadOnlyList<string> Uses = ["", "estimate", "ready", "documents", "delayed", "appointment"];
 
     /// <summary>Says what it says from now on. Whether its fields exist is asked by whoever fills them.</summary>
     /// <param name="name">Name, 1 to 80 characters.</param>

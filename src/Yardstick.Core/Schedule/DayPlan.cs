@@ -104,7 +104,10 @@ public sealed class DayPlan(
         PurchasesOf(order).Where(p => p.IsOpen).Max(p => p.ExpectedAt) is { } at ? shop.Local(at) : null;
 
     /// <summary>Whether the promise of an order holds.</summary>
-    public PromiseState PromiseOf(Order order) => Promise.State(order.PromisedAt, order.Stage, WorkEnds(order), LastPart(order), now);
+    /// <param name="order">The order.</param>
+    /// <param name="ready">When it is ready as things are scheduled; null goes by its own planned work.</param>
+    public PromiseState PromiseOf(Order order, LocalDateTime? ready = null) =>
+        Promise.State(order.PromisedAt, order.Stage, ready ?? WorkEnds(order), LastPart(order), now);
 
     /// <summary>What an order waits for, in words; empty for nothing.</summary>
     /// <param name="order">The order.</param>

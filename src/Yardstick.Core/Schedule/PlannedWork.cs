@@ -18,6 +18,12 @@ public class PlannedWork
     /// <summary>Who is to do it; null while it is in the lane of no one.</summary>
     public long? TechnicianId { get; internal set; }
 
+    /// <summary>Where; null for no bay yet.</summary>
+    public long? BayId { get; internal set; }
+
+    /// <summary>Somebody fixed it: no plan of the program moves it.</summary>
+    public bool IsFixed { get; internal set; }
+
     /// <summary>Start, wall time.</summary>
     public LocalDateTime Start { get; internal set; }
 
@@ -26,6 +32,23 @@ public class PlannedWork
 
     /// <summary>Nobody is to do it any more; it stays where it is planned.</summary>
     public void Unassign() => (TechnicianId, Version) = (null, Version + 1);
+
+    /// <summary>Somebody else is to do it, when and where it stands.</summary>
+    public void AssignTo(long technicianId) => (TechnicianId, Version) = (technicianId, Version + 1);
+
+    /// <summary>Fixes it where it is, or lets the program propose another place. Refuses with <c>plan.conflict</c>.</summary>
+    /// <param name="isFixed">True fixes it.</param>
+    /// <param name="seen">Version that the planner saw.</param>
+    public Result Fix(bool isFixed, int seen)
+    {
+        if (Version != seen)
+            return Moved;
+        (IsFixed, Version) = (isFixed, Version + 1);
+        return Result.Done;
+    }
+
+    /// <summary>Gives it a bay, or none.</summary>
+    public void StandIn(long? bayId) => BayId = bayId;
 
     /// <summary>Places are quarters of an hour, in minutes.</summary>
     public const int Step = 15;
@@ -54,8 +77,17 @@ public class PlannedWork
                 "start"
             );
         if (Version > 0 && Version != seen && seen != 0)
-            return new Problem("plan.conflict", "Someone just moved this job. Check where it is now.");
+            return Moved;
         (TechnicianId, Start, Version) = (technicianId, at, Version + 1);
         return Result.Done;
     }
+
+    /// <summary>A plan that was proposed rests on something else than what is there now.</summary>
+    /// <param name="title">The job.</param>
+    public static Problem Changed(string title) => new("plan.changed", $"{title} was moved or begun since this plan was made. Plan again.");
+
+    /// <summary>Nobody scheduled the job.</summary>
+    public static readonly Problem NotScheduled = new("plan.gone", "Nobody scheduled this job. Schedule it first.");
+
+    private static readonly Problem Moved = new("plan.conflict", "Someone just moved this job. Check where it is now.");
 }

@@ -15,6 +15,8 @@ public sealed record ShopPlan
     /// <summary>What work is taken for that has only a name.</summary>
     private const int UnknownMinutes = 60;
 
+    private const int PlanGrid = 5;
+
     private const int WaitingWeight = 3,
         PriorityWeight = 2;
 
@@ -45,10 +47,25 @@ public sealed record ShopPlan
     /// <summary>Purchase orders with lines for those orders.</summary>
     public required IReadOnlyList<PurchaseOrder> Purchases { get; init; }
 
-    /// <summary>The case, with the order that wants a promise.</summary>
+    /// <summary>Appointments that are still to come.</summary>
+    public IReadOnlyList<Appointment> Appointments { get; init; } = [];
+
+    /// <summary>The case, with the order that wants a promise. What somebody scheduled stays where it stands.</summary>
     public PlanCase CaseOf(PlanOrder promiseFor) =>
+        Case([.. Orders.Select(o => OrderOf(o, offered: false))], PlanGrid) with
+        {
+            PromiseFor = promiseFor,
+        };
+
+    /// <summary>
+    /// The case of the day's plan, with the work that is not approved yet beside the certain one. Only what somebody fixed stays where it is.
+    /// </summary>
+    public PlanCase DayCase() => Case([.. Orders.Select(o => OrderOf(o, offered: true, certain: false, keep: false))], PlannedWork.Step);
+
+    private PlanCase Case(IReadOnlyList<PlanOrder> orders, int step) =>
         new()
         {
+            Step = step,
             Now = Instant.FromUnixTimeSeconds(UtcNow.ToUnixTimeSeconds() / 60 * 60),
             Zone = DateTimeZoneProviders.Tzdb[Shop.TimeZone],
             Open = [.. Days().SelectMany(day => SpansOf(day, Shop.HoursOn(day)))],
@@ -62,28 +79,59 @@ public sealed record ShopPlan
                 )),
             ],
             Bays = Bays.Count > 0 ? [.. Bays.Select(b => new PlanBay(KeyOf(b.Id), b.Equipment))] : null,
-            Orders = [.. Orders.Select(o => OrderOf(o, offered: false)).Where(o => o.Jobs.Count > 0)],
-            PromiseFor = promiseFor,
+            Orders = [.. orders.Concat(Appointments.Select(OrderOf)).Where(o => o.Jobs.Count > 0)],
         };
 
     /// <summary>An order with what is left to do.</summary>
     /// <param name="order">The order.</param>
     /// <param name="offered">What is offered and not answered yet is counted too.</param>
-    public PlanOrder OrderOf(Order order, bool offered) =>
+    /// <param name="certain">All of it is certain; else only what is approved.</param>
+    /// <param name="keep">What is scheduled stays where it stands; else only what somebody fixed.</param>
+    public PlanOrder OrderOf(Order order, bool offered, bool certain = true, bool keep = true) =>
         new()
         {
             Id = KeyOf(order.Id),
             Promise = order.PromisedAt is { } promised ? Shop.Utc(promised) : null,
             Weight = WeightOf(order.CustomerWaits, order.HasPriority),
+            CheckMinutes = order.WashingWanted || order.IsToBeChecked(Shop.ChecksWork) ? Shop.CheckMinutes : 0,
             Arrives = order.ArrivesAt is { } arrives && !order.OnPremises ? Shop.Utc(arrives) : null,
             Jobs =
             [
                 .. order
                     .OnJobs.Where(j => j.Progress != JobProgress.Finished && j.SoldHours > LaborHours.Zero)
                     .Where(j => j.Decision == DecisionKind.Approved || offered && j.Decision == DecisionKind.Proposed)
-                    .Select(JobOf),
+                    .Select(j => JobOf(j, certain || j.Decision == DecisionKind.Approved, keep)),
             ],
         };
+
+    /// <summary>
+    /// An appointment as an order that arrives at its time, its services its jobs, certain once it is confirmed. Where somebody was
+    /// chosen for it, it stays with them.
+    /// </summary>
+    private PlanOrder OrderOf(Appointment appointment)
+    {
+        var doer = Technicians.FirstOrDefault(t => t.Id == appointment.TechnicianId);
+        var start = Shop.Utc(appointment.Start);
+        return new PlanOrder
+        {
+            Id = $"appointment {KeyOf(appointment.Id)}",
+            Weight = WeightOf(appointment.Transport == Transport.Waits, priority: false),
+            Arrives = start,
+            Jobs =
+            [
+                new PlanJob
+                {
+                    Id = $"appointment {KeyOf(appointment.Id)}",
+                    Minutes = appointment.Minutes,
+                    Skill = Asked(appointment.Services.Select(s => s.Skill).FirstOrDefault(s => s.Length > 0) ?? ""),
+                    Needs = NeedsOf([.. appointment.Services.SelectMany(s => s.Equipment).Distinct(StringComparer.OrdinalIgnoreCase)]),
+                    Certain = appointment.State != AppointmentState.Asked,
+                    PlannedPerson = doer is null ? null : KeyOf(doer.Id),
+                    Fixed = doer is null ? null : new PlanFixed(KeyOf(doer.Id), BayOf(appointment.BayId), start),
+                },
+            ],
+        };
+    }
 
     /// <summary>An order that is being written up.</summary>
     /// <param name="jobs">Its canned jobs: hours and skill.</param>
@@ -126,7 +174,15 @@ public sealed record ShopPlan
     public string? Asked(string skill) =>
         skill.Length > 0 && Technicians.Any(t => t.Skills.Contains(skill, StringComparer.Ordinal)) ? skill : null;
 
-    private PlanJob JobOf(Job job)
+    /// <summary>Equipment as it is asked: what no bay has is nobody's business, and any bay does.</summary>
+    private IReadOnlyList<string> NeedsOf(IReadOnlyList<string> equipment) =>
+        [
+            .. equipment
+                .Select(e => Bays.SelectMany(b => b.Equipment).FirstOrDefault(b => string.Equals(b, e, StringComparison.OrdinalIgnoreCase)))
+                .OfType<string>(),
+        ];
+
+    private PlanJob JobOf(Job job, bool certain, bool keep)
     {
         var times = Times.Where(t => t.JobId == job.Id).ToList();
         var plan = Planned.FirstOrDefault(p => p.JobId == job.Id);
@@ -134,25 +190,33 @@ public sealed record ShopPlan
         var doer = Technicians.FirstOrDefault(t => t.Id == (running?.StaffId ?? plan?.TechnicianId));
         var pace = (doer?.Pace.Value ?? 100) / 100;
         var left = Math.Max(0, job.SoldHours.Value * 60 - times.Sum(t => t.Hours(UtcNow)) * 60 / pace);
-        var labor = job.OnLines.OfType<LaborLine>().Where(l => !l.IsExcluded).ToList();
         return new PlanJob
         {
             Id = KeyOf(job.Id),
             Minutes = left,
-            Skill = Asked(labor.Select(l => l.Skill).FirstOrDefault(s => s.Length > 0) ?? ""),
+            Skill = Asked(job.Skill),
+            Needs = NeedsOf(job.Equipment),
             Ready = LastPartOf(job),
+            Certain = certain,
             PlannedPerson = doer is null ? null : KeyOf(doer.Id),
-            Fixed = doer is null ? null : FixedFor(doer, plan, running),
+            Fixed = doer is null ? null : FixedFor(doer, plan, running, keep),
         };
     }
 
-    /// <summary>Work on the clock stays, and so does what somebody put at an hour that is still to come.</summary>
-    private PlanFixed? FixedFor(StaffMember doer, PlannedWork? plan, TimeEntry? running)
+    /// <summary>
+    /// Work on the clock stays, and so does what somebody fixed, and where the schedule is kept what somebody put at an hour that is still
+    /// to come.
+    /// </summary>
+    private PlanFixed? FixedFor(StaffMember doer, PlannedWork? plan, TimeEntry? running, bool keep)
     {
         if (running is not null)
-            return new PlanFixed(KeyOf(doer.Id), null, running.Start);
-        return plan is { } block && Shop.Utc(block.Start) > UtcNow ? new PlanFixed(KeyOf(doer.Id), null, Shop.Utc(block.Start)) : null;
+            return new PlanFixed(KeyOf(doer.Id), BayOf(plan?.BayId), running.Start);
+        return plan is { } block && (keep || block.IsFixed) && Shop.Utc(block.Start) > UtcNow
+            ? new PlanFixed(KeyOf(doer.Id), BayOf(block.BayId), Shop.Utc(block.Start))
+            : null;
     }
+
+    private string? BayOf(long? bayId) => bayId is { } id && Bays.Any(b => b.Id == id) ? KeyOf(id) : null;
 
     private Instant? LastPartOf(Job job)
     {
@@ -174,6 +238,33 @@ public sealed record ShopPlan
         yield return new PlanSpan(Shop.Utc(day + hours.From), Shop.Utc(day + from));
         yield return new PlanSpan(Shop.Utc(day + until), Shop.Utc(day + hours.Until));
     }
+
+    /// <summary>What holds an order up, in words: its last part, its arrival, or the hours that are there.</summary>
+    public string WhyLate(Order order)
+    {
+        var part = order.ApprovedJobs.Max(LastPartOf);
+        if (part is { } comes && comes > UtcNow)
+            return $"a part comes {Words(Shop.Local(comes))}";
+        if (!order.OnPremises && order.ArrivesAt is { } arrives && arrives > Shop.Local(UtcNow))
+            return $"the vehicle comes {Words(arrives)}";
+        var over = order
+            .ApprovedJobs.Select(j => (Job: j, On: Times.FirstOrDefault(t => t.JobId == j.Id && t.End is null)))
+            .Where(j => j.On is not null)
+            .Select(j =>
+                (j.Job, Minutes: (int)(Times.Where(t => t.JobId == j.Job.Id).Sum(t => t.Hours(UtcNow)) * 60 - j.Job.SoldHours.Value * 60))
+            )
+            .FirstOrDefault(j => j.Minutes > 0);
+        if (over.Minutes > 0)
+            return $"{over.Job.Title} is {over.Minutes} min over";
+        if (order.ApprovedJobs.Any(j => j.Progress != JobProgress.Finished && !Planned.Any(p => p.JobId == j.Id)))
+            return "work of it is not scheduled";
+        return "other work stands before it";
+    }
+
+    private string Words(LocalDateTime at) =>
+        at.Date == Shop.Local(UtcNow).Date
+            ? $"at {at.TimeOfDay.Clock()}"
+            : $"{at.Date.ToString("ddd, MMM d", System.Globalization.CultureInfo.InvariantCulture)} {at.TimeOfDay.Clock()}";
 
     /// <summary>A key of a row as a case names it.</summary>
     internal static string KeyOf(long id) => id.ToString(System.Globalization.CultureInfo.InvariantCulture);

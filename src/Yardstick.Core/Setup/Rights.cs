@@ -18,6 +18,7 @@ public static class Rights
         Permission.SeeParts,
         Permission.OrderParts,
         Permission.PlanWork,
+        Permission.AfterWork,
         Permission.PostInvoices,
         Permission.TakePayments,
         Permission.EndOrders,
@@ -27,7 +28,8 @@ public static class Rights
     private static readonly Dictionary<Role, HashSet<Permission>> ByRole = new()
     {
         [Role.Writer] = [.. Counter],
-        [Role.Technician] = [Permission.SeeFloor, Permission.Work],
+        [Role.Technician] = [Permission.SeeFloor, Permission.Work, Permission.CheckWork, Permission.AfterWork],
+        [Role.Porter] = [Permission.SeeFloor, Permission.AfterWork],
         [Role.Parts] =
         [
             Permission.SeeFloor,

@@ -12,6 +12,9 @@ public enum Role
     /// <summary>Orders and receives parts.</summary>
     Parts,
 
+    /// <summary>Washes and moves vehicles.</summary>
+    Porter,
+
     /// <summary>Runs the shop.</summary>
     Manager,
 

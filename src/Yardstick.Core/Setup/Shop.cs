@@ -59,6 +59,15 @@ public partial class Shop
     /// <summary>The longest reserve of a promise, in minutes, 0 to 480.</summary>
     public int PromiseSlackMost { get; internal set; } = 60;
 
+    /// <summary>All work is looked over by somebody who did not do it before the vehicle is ready.</summary>
+    public bool ChecksWork { get; internal set; }
+
+    /// <summary>Minutes after the last job for check and wash, 0 to 480; the promise counts them.</summary>
+    public int CheckMinutes { get; internal set; }
+
+    /// <summary>Customers get a text the day before an appointment.</summary>
+    public bool RemindsOfAppointments { get; internal set; } = true;
+
     /// <summary>A time rounded up to the step of promises.</summary>
     /// <param name="at">Wall time.</param>
     public LocalDateTime OnPromiseStep(LocalDateTime at)

@@ -12,7 +12,7 @@ public partial class Shop
 
     /// <summary>
     /// Changes one field: name, address, phone, email, taxNumber, timeZone, country, currency, distanceUnit, plateRegion, distancePerDay,
-    /// promiseStep, or the hours of a weekday such as hours.monday.
+    /// promiseStep, promiseSlack, promiseSlackMost, checkMinutes, checksWork, remindsOfAppointments, or the hours of a weekday such as hours.monday.
     /// </summary>
     /// <param name="field">Which.</param>
     /// <param name="text">What was typed.</param>
@@ -54,6 +54,9 @@ public partial class Shop
                 : new Problem("shop.promiseStep", "Promises are made on 15, 30 or 60 minutes.", field),
             "promiseSlack" => Whole(typed, field, 100, "a percentage from 0 to 100", v => PromiseSlack = v),
             "promiseSlackMost" => Whole(typed, field, 480, "minutes from 0 to 480", v => PromiseSlackMost = v),
+            "checkMinutes" => Whole(typed, field, 480, "minutes from 0 to 480", v => CheckMinutes = v),
+            "checksWork" => Kept(() => ChecksWork = typed == "true"),
+            "remindsOfAppointments" => Kept(() => RemindsOfAppointments = typed == "true"),
             _ => WeekHours.DayOf(field) is { } day
                 ? Read(DayHours.Parse(typed, field), v => Hours = Hours.With(day, v))
                 : new Problem("shop.field", $"\"{field}\" can't be edited.", field),
@@ -62,7 +65,11 @@ public partial class Shop
     private static Problem? Whole(string typed, string field, int most, string what, Action<int> keep) =>
         int.TryParse(typed.TrimEnd('%', ' '), NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value <= most
             ? Kept(() => keep(value))
-            : new Problem("shop.promiseSlack", $"The reserve of a promise is {what}.", field);
+            : new Problem(
+                "shop.promiseSlack",
+                field == "checkMinutes" ? $"Minutes of check and wash are {what}." : $"The reserve of a promise is {what}.",
+                field
+            );
 
     private Problem? SetCurrency(string typed, bool inUse)
     {
@@ -103,6 +110,9 @@ public partial class Shop
             "promiseStep" => PromiseStep.ToString(CultureInfo.InvariantCulture),
             "promiseSlack" => PromiseSlack.ToString(CultureInfo.InvariantCulture),
             "promiseSlackMost" => PromiseSlackMost.ToString(CultureInfo.InvariantCulture),
+            "checkMinutes" => CheckMinutes.ToString(CultureInfo.InvariantCulture),
+            "checksWork" => ChecksWork ? "true" : "false",
+            "remindsOfAppointments" => RemindsOfAppointments ? "true" : "false",
             _ => WeekHours.DayOf(field) is { } day ? Hours.On(day)?.ToString() ?? "closed" : "",
         };
 
@@ -135,6 +145,13 @@ public partial class Shop
         Version++;
         return new FieldChange("closedDays", Words(day, why), "");
     }
+
+    /// <summary>A file holds no day on which the shop could be closed.</summary>
+    public static readonly Problem NoHolidays = new(
+        "holidays.unreadable",
+        "There are no days to come in this file. Choose a calendar file (.ics) of holidays.",
+        "text"
+    );
 
     private static string Words(LocalDate day, string why) => Invariant($"{day:MMM d, yyyy}{(why.Length > 0 ? ", " : "")}{why}");
 }

@@ -48,6 +48,15 @@ public enum Permission
     /// <summary>Work on cars: bench, clock, findings.</summary>
     Work,
 
+    /// <summary>Look over what others did: pass the quality check, or send work back.</summary>
+    CheckWork,
+
+    /// <summary>Wash vehicles and do other work beside the stage.</summary>
+    AfterWork,
+
+    /// <summary>Correct times on the clock, see everybody's week.</summary>
+    CorrectTimes,
+
     /// <summary>Post invoices.</summary>
     PostInvoices,
 

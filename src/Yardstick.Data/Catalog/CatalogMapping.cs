@@ -35,6 +35,9 @@ internal sealed class CatalogMapping
         builder
             .Property(c => c.Checklist)
             .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder
+            .Property(c => c.Equipment)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
         builder.HasMany(c => c.Lines).WithOne().HasForeignKey(l => l.CannedJobId);
         builder.HasMany(c => c.Alternatives).WithOne().HasForeignKey(a => a.CannedJobId);
     }

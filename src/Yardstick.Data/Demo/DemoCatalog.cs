@@ -254,6 +254,12 @@ internal static class DemoCatalog
         ("Wiper blades, pair", "Body", "wipers streaks", "", 0.2m, "", "WB×2", null),
     ];
 
+    private static string[] EquipmentOf(string title, string skill) =>
+        title == "Wheel alignment" ? ["alignment"]
+        : skill == "tires" ? ["tire machine"]
+        : skill == "chassis" ? ["lift"]
+        : [];
+
     /// <summary>Forty canned jobs.</summary>
     internal static List<CannedJob> CannedJobs(IReadOnlyList<Part> parts)
     {
@@ -266,6 +272,7 @@ internal static class DemoCatalog
                 System = job.System,
                 Words = job.Words,
                 Skill = job.Skill,
+                Equipment = EquipmentOf(job.Title, job.Skill),
                 FixedPrice = job.Price is { } price ? Money.Of(price) : null,
             };
             if (job.Hours > 0)

@@ -52,6 +52,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
         await DemoParts.AddAsync(this);
         await DemoExtras.AddAsync(this);
         await DemoInspections.AddAsync(this);
+        await new DemoCalendar(this).MakeAsync();
     }
 
     /// <summary>
@@ -96,10 +97,10 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
         var since = Shop.Utc(LocalNow.PlusYears(-3));
         ShopStart.AddShop(db, Shop, since, DemoPolicy.Json);
         db.Bays.AddRange(
-            new Bay { Name = "1", Equipment = ["lift"] },
-            new Bay { Name = "2", Equipment = ["lift"] },
-            new Bay { Name = "3", Equipment = ["lift", "alignment"] },
-            new Bay { Name = "4", Equipment = ["tire machine"] }
+            new Bay { Name = "Bay 1", Equipment = ["lift"] },
+            new Bay { Name = "Bay 2", Equipment = ["lift"] },
+            new Bay { Name = "Bay 3", Equipment = ["lift", "alignment"] },
+            new Bay { Name = "Bay 4", Equipment = ["tire machine"] }
         );
         DemoPeople.AddStaff(db, hashRounds);
         db.Suppliers.AddRange(

@@ -25,6 +25,7 @@ internal static class DemoPeople
         ("Ana Vasquez", "ana", Role.Technician, ["engine", "electric"], "2006"),
         ("Pieter Lang", "pieter", Role.Technician, ["general"], "2007"),
         ("Noor Haddad", "noor", Role.Technician, ["general", "tires"], "2008"),
+        ("Jory Pinheiro", "jory", Role.Porter, [], "2009"),
     ];
 
     /// <summary>Adds staff with their accounts. Salts come from the names, so that the same day gives the same database.</summary>

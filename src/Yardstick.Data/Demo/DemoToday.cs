@@ -20,7 +20,8 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
     private const long Tobias = 5,
         Ana = 6,
         Pieter = 7,
-        Noor = 8;
+        Noor = 8,
+        Porter = 9;
     private long number = numbers.Order,
         purchaseNumber = 501,
         entry;
@@ -253,6 +254,11 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.FinishJob(job.Id, shop.Policy, Actor(technician, shop.UtcNow.PlusMinutes(-to)));
         Plan(job, order, technician, At(-from));
         order.LeadId = technician;
+        order.WashingWanted = true;
+        var wash = AfterWork.Ask(order.Id, AfterWork.Wash, []).Value;
+        if (technician == Noor)
+            wash.Go(AfterWorkStep.Begun, Actor(Porter, shop.UtcNow.PlusMinutes(-12)));
+        db.AfterWork.Add(wash);
         Keep(order);
     }
 
@@ -361,6 +367,13 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Approve(order, 100, AnswerChannel.InPerson, order.Jobs[0]);
         order.MoveTo(Stage.ReadyForTechnician, "The customer answered", By(order, 100));
         Plan(order.Jobs[0], order, null, At(technician is null ? 220 : 25));
+        if (technician is { } next)
+        {
+            var by = Actor(Pieter, shop.UtcNow.PlusMinutes(-6));
+            db.Handovers.Add(
+                Handover.Offer(order.Id, next, "Terminals are corroded, clean them first. Keys are in the tray.", null, by).Value
+            );
+        }
         Keep(order);
     }
 
@@ -384,7 +397,10 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Approve(order, 60 * 26, AnswerChannel.Phone, order.Jobs[0]);
         order.BeginWork(order.Jobs[0].Id, shop.Policy, Actor(technician, shop.UtcNow.PlusMinutes(-60 * 21)));
         Clock(order.Jobs[0], order, technician, 60 * 21, 60 * 20);
-        order.MoveTo(stage, "", Actor(technician, shop.UtcNow.PlusMinutes(-15)));
+        if (stage == Stage.Check)
+            order.FinishJob(order.Jobs[0].Id, shop.Policy, Actor(technician, shop.UtcNow.PlusMinutes(-15)), shopChecks: true);
+        else
+            order.MoveTo(stage, "", Actor(technician, shop.UtcNow.PlusMinutes(-15)));
         order.LeadId = technician;
         Keep(order);
     }

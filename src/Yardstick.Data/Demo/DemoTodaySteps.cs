@@ -112,6 +112,8 @@ internal sealed partial class DemoToday
                 JobId = job.Id,
                 OrderId = order.Id,
                 TechnicianId = technician,
+                // Each has a bay of their own in this shop.
+                BayId = technician is { } who ? who - Tobias + 1 : null,
                 Start = start,
             }
         );

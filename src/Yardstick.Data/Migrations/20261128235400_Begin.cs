@@ -29,6 +29,59 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "AfterWork",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    BegunAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    ById = table.Column<long>(type: "INTEGER", nullable: true),
+                    DoneAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    KeysBackAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_AfterWork", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Appointments",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Phone = table.Column<string>(type: "TEXT", nullable: true),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Vehicle = table.Column<string>(type: "TEXT", nullable: false),
+                    Start = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    Minutes = table.Column<int>(type: "INTEGER", nullable: false),
+                    HasOwnLength = table.Column<bool>(type: "INTEGER", nullable: false),
+                    TechnicianId = table.Column<long>(type: "INTEGER", nullable: true),
+                    BayId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Words = table.Column<string>(type: "TEXT", nullable: false),
+                    Transport = table.Column<int>(type: "INTEGER", nullable: false),
+                    Source = table.Column<string>(type: "TEXT", nullable: false),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    MadeOrder = table.Column<bool>(type: "INTEGER", nullable: false),
+                    RemindedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    MadeAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    MadeById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Appointments", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "AspNetUsers",
                 columns: table => new
                 {
@@ -64,7 +117,8 @@ namespace Yardstick.Data.Migrations
                         .Annotation("Sqlite:Autoincrement", true),
                     StaffId = table.Column<long>(type: "INTEGER", nullable: false),
                     Start = table.Column<DateTime>(type: "TEXT", nullable: false),
-                    End = table.Column<DateTime>(type: "TEXT", nullable: true)
+                    End = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    EndsInBreak = table.Column<bool>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -88,6 +142,24 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "CalendarFeeds",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: true),
+                    AppointmentId = table.Column<long>(type: "INTEGER", nullable: true),
+                    TokenHash = table.Column<string>(type: "TEXT", nullable: false),
+                    MadeAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    MadeById = table.Column<long>(type: "INTEGER", nullable: false),
+                    WithdrawnAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CalendarFeeds", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "CannedJobs",
                 columns: table => new
                 {
@@ -98,6 +170,8 @@ namespace Yardstick.Data.Migrations
                     Words = table.Column<string>(type: "TEXT", nullable: false),
                     FixedPrice = table.Column<long>(type: "INTEGER", nullable: true),
                     Skill = table.Column<string>(type: "TEXT", nullable: false),
+                    CheckWanted = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Equipment = table.Column<string>(type: "TEXT", nullable: false),
                     CustomerText = table.Column<string>(type: "TEXT", nullable: false),
                     Checklist = table.Column<string>(type: "TEXT", nullable: false),
                     CountUnit = table.Column<string>(type: "TEXT", nullable: false),
@@ -305,6 +379,27 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Findings", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Handovers",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    FromId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ToId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
+                    StageId = table.Column<long>(type: "INTEGER", nullable: true),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    TakenAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    WithdrawnAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    WithdrawnById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Handovers", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -720,6 +815,8 @@ namespace Yardstick.Data.Migrations
                     JobId = table.Column<long>(type: "INTEGER", nullable: false),
                     OrderId = table.Column<long>(type: "INTEGER", nullable: false),
                     TechnicianId = table.Column<long>(type: "INTEGER", nullable: true),
+                    BayId = table.Column<long>(type: "INTEGER", nullable: true),
+                    IsFixed = table.Column<bool>(type: "INTEGER", nullable: false),
                     Start = table.Column<DateTime>(type: "TEXT", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false)
                 },
@@ -868,6 +965,9 @@ namespace Yardstick.Data.Migrations
                     PromiseStep = table.Column<int>(type: "INTEGER", nullable: false),
                     PromiseSlack = table.Column<int>(type: "INTEGER", nullable: false),
                     PromiseSlackMost = table.Column<int>(type: "INTEGER", nullable: false),
+                    ChecksWork = table.Column<bool>(type: "INTEGER", nullable: false),
+                    CheckMinutes = table.Column<int>(type: "INTEGER", nullable: false),
+                    RemindsOfAppointments = table.Column<bool>(type: "INTEGER", nullable: false),
                     SkippedSteps = table.Column<string>(type: "TEXT", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
                     PlateRegion = table.Column<string>(type: "TEXT", nullable: false),
@@ -1121,6 +1221,28 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "TimeCorrections",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    TimeEntryId = table.Column<long>(type: "INTEGER", nullable: true),
+                    AttendanceId = table.Column<long>(type: "INTEGER", nullable: true),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    OldStart = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    OldEnd = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    NewStart = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    NewEnd = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_TimeCorrections", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "TimeEntries",
                 columns: table => new
                 {
@@ -1152,6 +1274,54 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_VehicleTransfers", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "AppointmentMoves",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    AppointmentId = table.Column<long>(type: "INTEGER", nullable: false),
+                    From = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    To = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_AppointmentMoves", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_AppointmentMoves_Appointments_AppointmentId",
+                        column: x => x.AppointmentId,
+                        principalTable: "Appointments",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "AppointmentService",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    AppointmentId = table.Column<long>(type: "INTEGER", nullable: false),
+                    CannedJobId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    Hours = table.Column<long>(type: "INTEGER", nullable: false),
+                    Skill = table.Column<string>(type: "TEXT", nullable: false),
+                    Equipment = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_AppointmentService", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_AppointmentService_Appointments_AppointmentId",
+                        column: x => x.AppointmentId,
+                        principalTable: "Appointments",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
                 });
 
             migrationBuilder.CreateTable(
@@ -1805,6 +1975,7 @@ namespace Yardstick.Data.Migrations
                     StageId = table.Column<long>(type: "INTEGER", nullable: true),
                     StageSince = table.Column<DateTime>(type: "TEXT", nullable: false),
                     PromisedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    PromisedAgainstPlan = table.Column<bool>(type: "INTEGER", nullable: false),
                     CustomerWaits = table.Column<bool>(type: "INTEGER", nullable: false),
                     KeyTag = table.Column<string>(type: "TEXT", nullable: false),
                     ContactId = table.Column<long>(type: "INTEGER", nullable: true),
@@ -1827,6 +1998,9 @@ namespace Yardstick.Data.Migrations
                     PolicyVersionId = table.Column<long>(type: "INTEGER", nullable: false),
                     LaborRate = table.Column<string>(type: "TEXT", nullable: true),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    CheckPending = table.Column<bool>(type: "INTEGER", nullable: false),
+                    CheckedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    CheckedById = table.Column<long>(type: "INTEGER", nullable: true),
                     ApprovedTotal_Cents = table.Column<long>(type: "INTEGER", nullable: false),
                     Total_Cents = table.Column<long>(type: "INTEGER", nullable: false)
                 },
@@ -2148,6 +2322,8 @@ namespace Yardstick.Data.Migrations
                     CannedVersion = table.Column<int>(type: "INTEGER", nullable: true),
                     CustomerText = table.Column<string>(type: "TEXT", nullable: false),
                     Checklist = table.Column<string>(type: "TEXT", nullable: false),
+                    Equipment = table.Column<string>(type: "TEXT", nullable: false),
+                    CheckWanted = table.Column<bool>(type: "INTEGER", nullable: false),
                     OriginText = table.Column<string>(type: "TEXT", nullable: false),
                     IsUnsafe = table.Column<bool>(type: "INTEGER", nullable: false),
                     LinesOpen = table.Column<bool>(type: "INTEGER", nullable: false),
@@ -2193,6 +2369,30 @@ namespace Yardstick.Data.Migrations
                     table.PrimaryKey("PK_OrderChanges", x => x.Id);
                     table.ForeignKey(
                         name: "FK_OrderChanges_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "QualityChecks",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Passed = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_QualityChecks", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_QualityChecks_Orders_OrderId",
                         column: x => x.OrderId,
                         principalTable: "Orders",
                         principalColumn: "Id",
@@ -2437,6 +2637,47 @@ namespace Yardstick.Data.Migrations
                 column: "Until");
 
             migrationBuilder.CreateIndex(
+                name: "IX_AfterWork_KeysBackAt",
+                table: "AfterWork",
+                column: "KeysBackAt",
+                filter: "\"KeysBackAt\" IS NULL AND \"RemovedAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_AfterWork_OrderId",
+                table: "AfterWork",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_AppointmentMoves_AppointmentId",
+                table: "AppointmentMoves",
+                column: "AppointmentId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Appointments_CustomerId",
+                table: "Appointments",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Appointments_OrderId",
+                table: "Appointments",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Appointments_Start",
+                table: "Appointments",
+                column: "Start");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Appointments_VehicleId",
+                table: "Appointments",
+                column: "VehicleId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_AppointmentService_AppointmentId",
+                table: "AppointmentService",
+                column: "AppointmentId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_ApprovalLinks_OrderId",
                 table: "ApprovalLinks",
                 column: "OrderId");
@@ -2489,6 +2730,18 @@ namespace Yardstick.Data.Migrations
                 table: "Bays",
                 column: "Name",
                 unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CalendarFeeds_TokenHash",
+                table: "CalendarFeeds",
+                column: "TokenHash",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CalendarFeeds_WithdrawnAt",
+                table: "CalendarFeeds",
+                column: "WithdrawnAt",
+                filter: "\"WithdrawnAt\" IS NULL");
 
             migrationBuilder.CreateIndex(
                 name: "IX_CannedAlternatives_CannedJobId",
@@ -2681,6 +2934,17 @@ namespace Yardstick.Data.Migrations
                 column: "VehicleId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Handovers_OrderId",
+                table: "Handovers",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Handovers_ToId",
+                table: "Handovers",
+                column: "ToId",
+                filter: "\"TakenAt\" IS NULL AND \"WithdrawnAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_ImportedRecords_ImportId_RecordId",
                 table: "ImportedRecords",
                 columns: new[] { "ImportId", "RecordId" },
@@ -2756,6 +3020,11 @@ namespace Yardstick.Data.Migrations
                 table: "JobCompanions",
                 columns: new[] { "JobId", "Code" },
                 unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Jobs_FinishedById_FinishedAt",
+                table: "Jobs",
+                columns: new[] { "FinishedById", "FinishedAt" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_Jobs_OrderId",
@@ -3036,6 +3305,11 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_QualityChecks_OrderId",
+                table: "QualityChecks",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_ReceiptLines_Id",
                 table: "ReceiptLines",
                 column: "Id",
@@ -3250,6 +3524,21 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_TimeCorrections_AttendanceId",
+                table: "TimeCorrections",
+                column: "AttendanceId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_TimeCorrections_StaffId_At",
+                table: "TimeCorrections",
+                columns: new[] { "StaffId", "At" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_TimeCorrections_TimeEntryId",
+                table: "TimeCorrections",
+                column: "TimeEntryId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_TimeEntries_End",
                 table: "TimeEntries",
                 column: "End");
@@ -3265,6 +3554,11 @@ namespace Yardstick.Data.Migrations
                 column: "StaffId",
                 unique: true,
                 filter: "\"End\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_TimeEntries_StaffId_Start",
+                table: "TimeEntries",
+                columns: new[] { "StaffId", "Start" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_VehicleAnswers_VehicleId_Question",
@@ -3305,6 +3599,15 @@ namespace Yardstick.Data.Migrations
                 name: "Absences");
 
             migrationBuilder.DropTable(
+                name: "AfterWork");
+
+            migrationBuilder.DropTable(
+                name: "AppointmentMoves");
+
+            migrationBuilder.DropTable(
+                name: "AppointmentService");
+
+            migrationBuilder.DropTable(
                 name: "ApprovalLinks");
 
             migrationBuilder.DropTable(
@@ -3321,6 +3624,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Bays");
+
+            migrationBuilder.DropTable(
+                name: "CalendarFeeds");
 
             migrationBuilder.DropTable(
                 name: "CannedAlternatives");
@@ -3387,6 +3693,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "FormerOrders");
+
+            migrationBuilder.DropTable(
+                name: "Handovers");
 
             migrationBuilder.DropTable(
                 name: "ImportedRecords");
@@ -3470,6 +3779,9 @@ namespace Yardstick.Data.Migrations
                 name: "PurchaseOrderLines");
 
             migrationBuilder.DropTable(
+                name: "QualityChecks");
+
+            migrationBuilder.DropTable(
                 name: "RecordChanges");
 
             migrationBuilder.DropTable(
@@ -3521,6 +3833,9 @@ namespace Yardstick.Data.Migrations
                 name: "Terminals");
 
             migrationBuilder.DropTable(
+                name: "TimeCorrections");
+
+            migrationBuilder.DropTable(
                 name: "TimeEntries");
 
             migrationBuilder.DropTable(
@@ -3528,6 +3843,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "VehicleTransfers");
+
+            migrationBuilder.DropTable(
+                name: "Appointments");
 
             migrationBuilder.DropTable(
                 name: "StoredSnapshots");

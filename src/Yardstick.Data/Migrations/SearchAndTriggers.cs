@@ -13,6 +13,7 @@ public class SearchAndTriggers : Migration
     [
         "Decisions", "OrderChanges", "StageChanges", "Payments", "Invoices", "StockMovements", "SignIns", "RecordChanges",
         "VehicleTransfers", "PolicyVersions", "Receipts", "CheckInSheets", "StoredSnapshots", "CeilingExceptions", "MessagingConsents",
+        "QualityChecks", "TimeCorrections",
     ];
 
     /// <inheritdoc />

@@ -433,6 +433,9 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("CheckWanted")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Checklist")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -458,6 +461,10 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<int>("DiscountOn")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Equipment")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<bool>("Favorite")
                         .HasColumnType("INTEGER");
@@ -1138,6 +1145,47 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Files");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Floor.AfterWork", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("BegunAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("DoneAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("KeysBackAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("KeysBackAt")
+                        .HasFilter("\"KeysBackAt\" IS NULL AND \"RemovedAt\" IS NULL");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("AfterWork");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Floor.Attendance", b =>
                 {
                     b.Property<long>("Id")
@@ -1146,6 +1194,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<DateTime?>("End")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("EndsInBreak")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("StaffId")
                         .HasColumnType("INTEGER");
@@ -1161,6 +1212,82 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("StaffId", "End");
 
                     b.ToTable("Attendances");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Floor.Handover", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("FromId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("StageId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("TakenAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ToId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("WithdrawnAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("WithdrawnById")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("ToId")
+                        .HasFilter("\"TakenAt\" IS NULL AND \"WithdrawnAt\" IS NULL");
+
+                    b.ToTable("Handovers");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Floor.QualityCheck", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Passed")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("QualityChecks");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Floor.ShopStage", b =>
@@ -1236,6 +1363,54 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("StageChanges");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Floor.TimeCorrection", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("AttendanceId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("NewEnd")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("NewStart")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("OldEnd")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("OldStart")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("StaffId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("TimeEntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AttendanceId");
+
+                    b.HasIndex("TimeEntryId");
+
+                    b.HasIndex("StaffId", "At");
+
+                    b.ToTable("TimeCorrections");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Floor.TimeEntry", b =>
                 {
                     b.Property<long>("Id")
@@ -1266,6 +1441,8 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("StaffId")
                         .IsUnique()
                         .HasFilter("\"End\" IS NULL");
+
+                    b.HasIndex("StaffId", "Start");
 
                     b.ToTable("TimeEntries");
                 });
@@ -2413,6 +2590,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<int?>("CannedVersion")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("CheckWanted")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Checklist")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -2451,6 +2631,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<DateOnly?>("DeferUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Equipment")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<DateTime?>("FinishedAt")
@@ -2533,6 +2717,8 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("OrderId");
 
                     b.HasIndex("TakenFromJobId");
+
+                    b.HasIndex("FinishedById", "FinishedAt");
 
                     b.ToTable("Jobs");
                 });
@@ -2652,6 +2838,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("CheckPending")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("CheckedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("CheckedById")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("ContactId")
                         .HasColumnType("INTEGER");
 
@@ -2717,6 +2912,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<DateTime?>("PostedAt")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("PromisedAgainstPlan")
+                        .HasColumnType("INTEGER");
 
                     b.Property<DateTime?>("PromisedAt")
                         .HasColumnType("TEXT");
@@ -3713,6 +3911,159 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("SupplierCredits");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Schedule.Appointment", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("BayId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("HasOwnLength")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("MadeOrder")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Minutes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Phone")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemindedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Source")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("Start")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("TechnicianId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Transport")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Vehicle")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("Start");
+
+                    b.HasIndex("VehicleId");
+
+                    b.ToTable("Appointments");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Schedule.AppointmentMove", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AppointmentId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("From")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("To")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AppointmentId");
+
+                    b.ToTable("AppointmentMoves");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Schedule.AppointmentService", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AppointmentId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CannedJobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Equipment")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Hours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AppointmentId");
+
+                    b.ToTable("AppointmentService");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.Bay", b =>
                 {
                     b.Property<long>("Id")
@@ -3742,10 +4093,52 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Bays");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Schedule.CalendarFeed", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("AppointmentId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("StaffId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("WithdrawnAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique();
+
+                    b.HasIndex("WithdrawnAt")
+                        .HasFilter("\"WithdrawnAt\" IS NULL");
+
+                    b.ToTable("CalendarFeeds");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.PlannedWork", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("BayId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsFixed")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("JobId")
@@ -3964,6 +4357,12 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("CheckMinutes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("ChecksWork")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("ClosedDays")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -4039,6 +4438,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<TimeOnly>("QuietUntil")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("RemindsOfAppointments")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("SkippedSteps")
                         .IsRequired()
@@ -5005,6 +5407,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Floor.QualityCheck", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany("QualityChecks")
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Floor.StageChange", b =>
                 {
                     b.HasOne("Yardstick.Core.Orders.Order", null)
@@ -5264,6 +5675,24 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Schedule.AppointmentMove", b =>
+                {
+                    b.HasOne("Yardstick.Core.Schedule.Appointment", null)
+                        .WithMany("Moves")
+                        .HasForeignKey("AppointmentId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Schedule.AppointmentService", b =>
+                {
+                    b.HasOne("Yardstick.Core.Schedule.Appointment", null)
+                        .WithMany("Services")
+                        .HasForeignKey("AppointmentId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Setup.ExtraValue", b =>
                 {
                     b.HasOne("Yardstick.Core.Setup.ExtraField", null)
@@ -5392,6 +5821,8 @@ namespace Yardstick.Data.Migrations
 
                     b.Navigation("Jobs");
 
+                    b.Navigation("QualityChecks");
+
                     b.Navigation("StageChanges");
                 });
 
@@ -5423,6 +5854,13 @@ namespace Yardstick.Data.Migrations
             modelBuilder.Entity("Yardstick.Core.Purchasing.SupplierBill", b =>
                 {
                     b.Navigation("Lines");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Schedule.Appointment", b =>
+                {
+                    b.Navigation("Moves");
+
+                    b.Navigation("Services");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Vehicles.Vehicle", b =>

@@ -42,6 +42,7 @@ internal sealed class OrdersMapping
         // Written after the order is saved, when everything that was added has its key.
         builder.Ignore(o => o.Changes);
         builder.HasOne<ShopStage>().WithMany().HasForeignKey(o => o.StageId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasMany(o => o.QualityChecks).WithOne().HasForeignKey(c => c.OrderId);
         builder.HasMany(o => o.StageChanges).WithOne().HasForeignKey(c => c.OrderId);
         builder.HasOne<Customer>().WithMany().HasForeignKey(o => o.CustomerId).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<Vehicle>().WithMany().HasForeignKey(o => o.VehicleId).OnDelete(DeleteBehavior.Restrict);
@@ -62,8 +63,13 @@ internal sealed class OrdersMapping
         builder
             .Property(j => j.Checklist)
             .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Ignore(j => j.Skill);
+        builder
+            .Property(j => j.Equipment)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
         builder.HasIndex(j => j.OrderId);
         builder.HasIndex(j => j.TakenFromJobId);
+        builder.HasIndex(j => new { j.FinishedById, j.FinishedAt });
         builder.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
         builder.Property(j => j.CreditFor).HasConversion(JsonColumn.Of<IReadOnlyList<long>>([]), JsonColumn.Same<IReadOnlyList<long>>());
         builder.HasMany(j => j.Companions).WithOne().HasForeignKey(c => c.JobId);

@@ -78,6 +78,22 @@ public static class ShopStart
             },
             new MessageTemplate
             {
+                Name = "New time, text",
+                Channel = MessageChannel.Text,
+                Use = "delayed",
+                Body =
+                    "Hello {{ customer.firstName }}, your {{ car.description }} will be ready later than we told you: {{ order.promise }}. We are sorry about the wait. Call us with any question: {{ shop.phone }}. {{ shop.name }}",
+            },
+            new MessageTemplate
+            {
+                Name = "Appointment, text",
+                Channel = MessageChannel.Text,
+                Use = "appointment",
+                Body =
+                    "Hello {{ customer.firstName }}, we expect your {{ car.description }} on {{ appointment.time }}. If that does not suit you, call us: {{ shop.phone }}. {{ shop.name }}\nFor your calendar: {{ link }}",
+            },
+            new MessageTemplate
+            {
                 Name = "Documents, email",
                 Channel = MessageChannel.Email,
                 Use = "documents",

@@ -4,9 +4,11 @@ using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Schedule;
 using Yardstick.Data;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Pricing;
+using Yardstick.Server.Schedule;
 
 namespace Yardstick.Server.Approval;
 
@@ -66,12 +68,33 @@ internal static class AnotherVisit
         return null;
     }
 
+    /// <summary>An appointment that the vehicle has is for that order from now on, and the order is expected at its time.</summary>
+    private static async Task GoWithAppointmentAsync(OrderCommandContext under, Order next)
+    {
+        var db = under.Command.Db;
+        var appointment = await db
+            .Appointments.Include(a => a.Services)
+            .Where(a =>
+                a.VehicleId == next.VehicleId
+                && next.VehicleId != null
+                && a.OrderId == null
+                && (a.State == AppointmentState.Asked || a.State == AppointmentState.Confirmed)
+            )
+            .OrderBy(a => a.Start)
+            .FirstOrDefaultAsync();
+        if (appointment is null)
+            return;
+        appointment.IsForOrder(next.Id);
+        await under.Command.FollowAsync(appointment);
+    }
+
     private static async Task<Order> NewAsync(OrderCommandContext under)
     {
         var db = under.Command.Db;
         var next = under.Order.ForAnotherVisit(await db.NextNumberAsync(Counter.Orders), under.Command.Actor);
         db.Orders.Add(next);
         await db.SaveChangesAsync();
+        await GoWithAppointmentAsync(under, next);
         return next;
     }
 }

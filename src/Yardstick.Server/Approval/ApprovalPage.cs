@@ -23,9 +23,6 @@ namespace Yardstick.Server.Approval;
 /// </summary>
 public static class ApprovalPage
 {
-    /// <summary>Name of the limit on public pages.</summary>
-    public const string Limit = "customers";
-
     /// <summary>What the page shows.</summary>
     /// <param name="State">What the link is good for.</param>
     /// <param name="Sentence">What there is to say about that; empty while it can be answered.</param>
@@ -72,7 +69,7 @@ public static class ApprovalPage
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var pages = api.MapGroup("/customers-pages/estimates/{token}").AllowAnonymous().RequireRateLimiting(Limit);
+        var pages = api.MapGroup("/customers-pages/estimates/{token}").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
         pages.MapGet("", ShowAsync).Produces<ApprovalPageView>();
         pages.MapPost("/seen", SeenAsync);
         pages.MapPost("/choice", ChooseAsync).Produces<SelectionTotals>();
@@ -83,7 +80,7 @@ public static class ApprovalPage
 
     /// <summary>Public pages are asked often by nobody but those who guess.</summary>
     public static void AddLimit(RateLimiterOptions options) =>
-        options.AddPolicy(Limit, http =>
+        options.AddPolicy(PublicPages.Limit, http =>
             RateLimitPartition.GetFixedWindowLimiter(
                 http.Connection.RemoteIpAddress?.ToString() ?? "",
                 _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }

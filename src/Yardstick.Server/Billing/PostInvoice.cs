@@ -56,7 +56,7 @@ public static class PostInvoice
         {
             foreach (var job in under.Order.ApprovedJobs.ToList())
             {
-                if (under.Order.FinishJob(job.Id, under.Policy, under.Command.Actor).Problem is { } problem)
+                if (under.Order.FinishJob(job.Id, under.Policy, under.Command.Actor, under.Shop.ChecksWork).Problem is { } problem)
                     return problem;
             }
             // Nobody is on the clock of finished work.

@@ -82,9 +82,19 @@ internal sealed class TopicsOfRows(DbContext db)
             Finding f => [.. OfOrder(f.OrderId), One(TopicKind.Floor)],
             Inspection i => [.. OfOrder(i.OrderId), One(TopicKind.Floor), One(TopicKind.Inspection, i.Id)],
             InspectionTemplate or TemplatePoint => [One(TopicKind.Setup)],
-            PlannedWork p => [.. OfOrder(p.OrderId), One(TopicKind.Floor)],
-            TimeEntry t => [.. OfOrder(t.OrderId), One(TopicKind.Floor)],
-            Attendance => [One(TopicKind.Floor)],
+            PlannedWork p => [.. OfOrder(p.OrderId), One(TopicKind.Floor), One(TopicKind.Calendar)],
+            Appointment a =>
+            [
+                One(TopicKind.Calendar),
+                .. OfOrder(a.OrderId),
+                .. a.CustomerId is { } c ? [One(TopicKind.Customer, c)] : Array.Empty<Topic>(),
+            ],
+            AppointmentMove or CalendarFeed => [One(TopicKind.Calendar)],
+            Handover h => [.. OfOrder(h.OrderId), One(TopicKind.Floor)],
+            QualityCheck c => [.. OfOrder(c.OrderId), One(TopicKind.Floor)],
+            AfterWork w => [.. OfOrder(w.OrderId), One(TopicKind.AfterWork), One(TopicKind.Floor)],
+            TimeEntry t => [.. OfOrder(t.OrderId), One(TopicKind.Floor), One(TopicKind.Times)],
+            Attendance => [One(TopicKind.Floor), One(TopicKind.Times)],
             PurchaseOrder p => [One(TopicKind.Parts), One(TopicKind.Floor), .. p.Lines.SelectMany(l => OfOrder(l.OrderId))],
             PurchaseOrderLine l => [One(TopicKind.Parts), One(TopicKind.Floor), .. OfOrder(l.OrderId)],
             PartRequest r => [One(TopicKind.Parts), One(TopicKind.Floor), .. OfOrder(r.OrderId)],
@@ -121,7 +131,8 @@ internal sealed class TopicsOfRows(DbContext db)
             RecordChange c => OfRecord(c.Target, c.TargetId),
             Merge m => m.Kind == MergeKind.Customers ? [One(TopicKind.Customer)] : [One(TopicKind.Vehicle)],
             AttachedFile f => [One(TopicKind.Files), .. OnRecord(f.Kind, f.TargetId)],
-            LabelOn or ExtraValue => [One(TopicKind.Labels)],
+            LabelOn => [One(TopicKind.Labels), One(TopicKind.Floor)],
+            ExtraValue => [One(TopicKind.Labels)],
             Label or ExtraField => [One(TopicKind.Labels), One(TopicKind.Setup)],
             Message m =>
             [
@@ -135,7 +146,12 @@ internal sealed class TopicsOfRows(DbContext db)
             Notice => [One(TopicKind.Notices)],
             StaffSession or Account => [One(TopicKind.Sessions)],
             MessageTemplate => [One(TopicKind.Setup)],
-            Shop or StaffMember or StaffRight or Absence or ShopStage or Bay => [One(TopicKind.Setup), One(TopicKind.Floor)],
+            Shop or StaffMember or StaffRight or Absence or ShopStage or Bay =>
+            [
+                One(TopicKind.Setup),
+                One(TopicKind.Floor),
+                One(TopicKind.Calendar),
+            ],
             Invitation => [One(TopicKind.Setup)],
             PolicyVersion or PolicyDraft => [One(TopicKind.Policy)],
             CannedJob or CannedLine or CannedAlternative or CannedSet or FeeItem or PartCompanion or ShopLaborOperation =>

@@ -48,6 +48,16 @@ public static class Bench
         IReadOnlyList<BenchLine> Lines
     );
 
+    /// <summary>A vehicle that was handed over and not taken yet.</summary>
+    /// <param name="Id">Key.</param>
+    /// <param name="ToMe">It was handed to whoever looks; else they handed it over.</param>
+    /// <param name="Other">The other person.</param>
+    /// <param name="Note">What is to be known.</param>
+    public sealed record BenchHandover(long Id, bool ToMe, string Other, string Note);
+
+    /// <summary>A vehicle whose work waits to be looked over by somebody who did not do it.</summary>
+    public sealed record BenchCheck(long OrderId, long Number, string Plate, string Vehicle, string Title);
+
     /// <summary>A car on the bench.</summary>
     public sealed record BenchCar(
         long OrderId,
@@ -67,6 +77,8 @@ public static class Bench
         bool HasPriority,
         bool OldPartsBack,
         bool WashingWanted,
+        BenchHandover? Handover,
+        bool CheckPending,
         IReadOnlyList<SheetConcern> Concerns,
         IReadOnlyList<BenchJob> Jobs,
         IReadOnlyList<FindingView> Findings,
@@ -81,11 +93,16 @@ public static class Bench
         long? OnJobId,
         Instant? OnSince,
         IReadOnlyList<string> ProgressNotes,
+        Instant? BreakSince,
+        IReadOnlyList<FloorView.FloorStaff> Staff,
+        IReadOnlyList<BenchCheck> ToCheck,
         IReadOnlyList<BenchCar> Cars
     );
 
     /// <summary>Present or gone.</summary>
-    public sealed record PresenceRequest(bool Present);
+    /// <param name="Present">Here.</param>
+    /// <param name="Break">Gone for a break, not for the day.</param>
+    public sealed record PresenceRequest(bool Present, bool Break = false);
 
     /// <summary>How far a job is, in the shop's words.</summary>
     public sealed record ProgressNoteRequest(string? Note);
@@ -121,6 +138,9 @@ public static class Bench
                 o.LeadId == me
                 || db.PlannedWork.Any(p => p.OrderId == o.Id && p.TechnicianId == me)
                 || db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me && t.End == null)
+                || db.Handovers.Any(h =>
+                    h.OrderId == o.Id && (h.ToId == me || h.FromId == me) && h.TakenAt == null && h.WithdrawnAt == null
+                )
                 || db.Inspections.Any(i => i.OrderId == o.Id && i.TechnicianId == me && i.FinishedAt == null)
                 || o.Jobs.Any(j =>
                     j.RemovedAt == null
@@ -177,8 +197,43 @@ public static class Bench
             .Select(o => CarOf(around, o, me, shop, utcNow, plans))
             .ToList();
         var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null);
-        return new BenchView(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, shop.ProgressNotes, cars);
+        var latest = await db.Attendances.Where(a => a.StaffId == me).OrderByDescending(a => a.Start).FirstOrDefaultAsync();
+        var onBreak =
+            latest is { EndsInBreak: true, End: { } gone } && shop.Local(gone).Date == shop.Local(utcNow).Date ? (Instant?)gone : null;
+        return new BenchView(
+            shop.Local(utcNow),
+            here is not null,
+            here?.Start,
+            running?.JobId,
+            running?.Start,
+            shop.ProgressNotes,
+            here is null ? onBreak : null,
+            around
+                .Staff.Values.Where(s => s.Active && s.Id != me)
+                .OrderBy(s => s.Role)
+                .ThenBy(s => s.Id)
+                .Select(s => new FloorView.FloorStaff(s.Id, s.ShortName, s.Role))
+                .ToList(),
+            await ToCheckAsync(db, me),
+            cars
+        );
     }
+
+    private static async Task<IReadOnlyList<BenchCheck>> ToCheckAsync(ShopDb db, long me) =>
+        [
+            .. (
+                await db
+                    .Orders.Where(o =>
+                        o.CheckPending
+                        && o.State == OrderState.Open
+                        && !db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me)
+                        && !o.Jobs.Any(j => j.FinishedById == me)
+                    )
+                    .Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => new { Order = o, Vehicle = v })
+                    .OrderBy(x => x.Order.PromisedAt)
+                    .ToListAsync()
+            ).Select(x => new BenchCheck(x.Order.Id, x.Order.Number, x.Vehicle.Plate.Text, x.Vehicle.ShortDescription, x.Order.Title)),
+        ];
 
     /// <summary>What stands around the orders of a bench, asked once for all of them.</summary>
     private sealed record Around(
@@ -190,7 +245,8 @@ public static class Bench
         ILookup<long, Finding> Findings,
         ILookup<long, Inspection> Inspections,
         List<PlannedWork> Planned,
-        StageList Stages
+        StageList Stages,
+        Dictionary<long, Handover> Handovers
     )
     {
         internal static async Task<Around> ReadAsync(ShopDb db, List<Order> orders)
@@ -225,7 +281,11 @@ public static class Bench
                         .ToListAsync()
                 ).ToLookup(i => i.OrderId),
                 await db.PlannedWork.AsNoTracking().Where(p => ids.Contains(p.OrderId)).ToListAsync(),
-                await db.StageListAsync()
+                await db.StageListAsync(),
+                await db
+                    .Handovers.AsNoTracking()
+                    .Where(h => ids.Contains(h.OrderId) && h.TakenAt == null && h.WithdrawnAt == null)
+                    .ToDictionaryAsync(h => h.OrderId)
             );
         }
     }
@@ -281,6 +341,15 @@ public static class Bench
             order.HasPriority,
             order.OldPartsBack,
             order.WashingWanted,
+            around.Handovers.GetValueOrDefault(order.Id) is { } handover
+                ? new BenchHandover(
+                    handover.Id,
+                    handover.ToId == me,
+                    staff[handover.ToId == me ? handover.FromId : handover.ToId].ShortName,
+                    handover.Note
+                )
+                : null,
+            order.CheckPending,
             order
                 .Concerns.OrderBy(c => c.Position)
                 .Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version))
@@ -313,7 +382,9 @@ public static class Bench
         {
             var (db, actor) = (work.Db, work.Actor);
             var clock = await ClockAsync(work);
-            if (!request.Present)
+            if (!request.Present && request.Break)
+                clock.Pause(actor.At);
+            else if (!request.Present)
                 clock.Go(actor.At);
             else if (clock.Come(actor.At) is { } came)
                 db.Attendances.Add(came);
@@ -371,7 +442,7 @@ public static class Bench
             IReadOnlyList<string> open = [];
             var finished = await work.OnOrderAsync<bool>(job.OrderId, under =>
             {
-                var result = under.Order.FinishJob(jobId, under.Policy, work.Actor);
+                var result = under.Order.FinishJob(jobId, under.Policy, work.Actor, under.Shop.ChecksWork);
                 open = [.. under.Order.Unfinished.Select(j => j.Title)];
                 return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
             });

@@ -8,7 +8,9 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Schedule;
 
 namespace Yardstick.Server.Floor;
 
@@ -23,11 +25,25 @@ public static class FloorView
     /// <param name="Day">What is to be known of the day: away, off, until 2:00 pm; empty for a day as long as the shop's.</param>
     public sealed record FloorPerson(long Id, string ShortName, string Skills, bool Present, string Day);
 
+    /// <summary>A bay: a lane of the other face.</summary>
+    public sealed record FloorBay(long Id, string Name, string Equipment);
+
+    /// <summary>Somebody to whom a vehicle can be handed, or whose vehicles can be looked at.</summary>
+    public sealed record FloorStaff(long Id, string ShortName, Role Role);
+
+    /// <summary>A vehicle that was handed over and not taken yet.</summary>
+    public sealed record FloorHandover(long Id, long FromId, long ToId, string From, string To, string Note, string StageName, Instant At);
+
+    /// <summary>Work beside the stage.</summary>
+    public sealed record FloorAfterWork(long Id, string Title, AfterWorkStep Step, string By);
+
     /// <summary>A planned job on the day's axis; times are wall time.</summary>
     public sealed record FloorBlock(
         long JobId,
         long OrderId,
         long? TechnicianId,
+        long? BayId,
+        bool IsFixed,
         string Plate,
         string Title,
         LocalDateTime Start,
@@ -67,9 +83,16 @@ public static class FloorView
         Instant StageSince,
         LocalDateTime? PromisedAt,
         PromiseState PromiseState,
+        LocalDateTime? ReadyAt,
+        string WhyLate,
         string WaitsFor,
         string Job,
         string ProgressNote,
+        long WriterId,
+        IReadOnlyList<string> Labels,
+        FloorHandover? Handover,
+        bool CheckPending,
+        IReadOnlyList<FloorAfterWork> AfterWork,
         long? LeadId,
         IReadOnlyList<long> TechnicianIds,
         decimal Progress,
@@ -92,6 +115,8 @@ public static class FloorView
     /// <param name="Closes">When it closes.</param>
     /// <param name="Stages">The shop's stages in order, and retired ones in which cars still are.</param>
     /// <param name="People">Technicians.</param>
+    /// <param name="Bays">Bays in use.</param>
+    /// <param name="Staff">Everybody who is on staff.</param>
     /// <param name="Blocks">Planned work of today.</param>
     /// <param name="Unplanned">Work that waits to be planned.</param>
     /// <param name="Cards">Cars.</param>
@@ -104,6 +129,8 @@ public static class FloorView
         LocalTime Closes,
         IReadOnlyList<StageView> Stages,
         IReadOnlyList<FloorPerson> People,
+        IReadOnlyList<FloorBay> Bays,
+        IReadOnlyList<FloorStaff> Staff,
         IReadOnlyList<FloorBlock> Blocks,
         IReadOnlyList<UnplannedJob> Unplanned,
         IReadOnlyList<FloorCard> Cards,
@@ -176,6 +203,52 @@ public static class FloorView
         var stages = await db.StageListAsync();
         var absences = await db.Absences.Where(a => a.RemovedAt == null && a.Until >= today).ToListAsync();
 
+        var bays = await db.Bays.AsNoTracking().Where(b => b.RetiredAt == null).OrderBy(b => b.Id).ToListAsync();
+        var ahead = new ShopPlan
+        {
+            Shop = shop,
+            UtcNow = utcNow,
+            Technicians = technicians,
+            Absences = absences,
+            Bays = bays,
+            Orders = [.. orders.Where(o => o is { State: OrderState.Open, Stage: < Stage.Done, VehicleId: not null }).OrderBy(o => o.Id)],
+            Planned = planned,
+            Times = times,
+            Purchases = purchases,
+            Appointments = await Promises.AppointmentsAsync(db, day.Now, orders),
+        };
+        var staff = await db.Staff.AsNoTracking().Where(s => s.Active).OrderBy(s => s.Role).ThenBy(s => s.Id).ToListAsync();
+        var names = staff.ToDictionary(s => s.Id, s => s.ShortName);
+        var handovers = await db
+            .Handovers.AsNoTracking()
+            .Where(h => ids.Contains(h.OrderId) && h.TakenAt == null && h.WithdrawnAt == null)
+            .ToDictionaryAsync(h => h.OrderId);
+        var afterWork = (
+            await db
+                .AfterWork.AsNoTracking()
+                .Where(a => ids.Contains(a.OrderId) && a.KeysBackAt == null && a.RemovedAt == null)
+                .ToListAsync()
+        ).ToLookup(a => a.OrderId);
+        var labels = (
+            await db
+                .LabelsOn.Where(l => ids.Contains(l.TargetId))
+                .Join(db.Labels.Where(l => l.Kind == RecordKind.Order), on => on.LabelId, l => l.Id, (on, l) => new { on.TargetId, l.Name })
+                .ToListAsync()
+        ).ToLookup(l => l.TargetId, l => l.Name);
+        FloorHandover? HandoverOf(Order o) =>
+            handovers.GetValueOrDefault(o.Id) is { } h
+                ? new FloorHandover(
+                    h.Id,
+                    h.FromId,
+                    h.ToId,
+                    names.GetValueOrDefault(h.FromId, ""),
+                    names.GetValueOrDefault(h.ToId, ""),
+                    h.Note,
+                    h.StageId is { } s ? stages.Find(s)?.Name ?? "" : "",
+                    h.At
+                )
+                : null;
+        var outlook = technicians.Count > 0 ? ScheduleOutlook.Of(ahead) : null;
         string Plate(Order o) => o.VehicleId is { } id ? vehicles[id].Plate.Text : "";
         var blocks = new List<FloorBlock>();
         var unplanned = new List<UnplannedJob>();
@@ -205,6 +278,8 @@ public static class FloorView
         FloorCard CardOf(Order o)
         {
             var named = day.TechniciansOf(o);
+            var ready = o.State == OrderState.Open ? outlook?.ReadyAt(o.Id) : null;
+            var promise = day.PromiseOf(o, ready);
             var job = times.Where(t => t.OrderId == o.Id && t.End is null).Select(t => o.Jobs.Find(j => j.Id == t.JobId)).FirstOrDefault();
             return new FloorCard(
                 o.Id,
@@ -218,10 +293,20 @@ public static class FloorView
                 o.StageIn(stages).Id,
                 o.StageSince,
                 o.PromisedAt,
-                day.PromiseOf(o),
+                promise,
+                ready,
+                promise == PromiseState.CannotBeKept ? ahead.WhyLate(o) : "",
                 day.WaitsFor(o, suppliers),
                 job?.Title ?? "",
                 job?.ProgressNote ?? o.OnJobs.Select(j => j.ProgressNote).FirstOrDefault(n => n.Length > 0) ?? "",
+                o.WriterId,
+                [.. labels[o.Id].Order(StringComparer.OrdinalIgnoreCase)],
+                HandoverOf(o),
+                o.CheckPending,
+                [
+                    .. afterWork[o.Id]
+                        .Select(a => new FloorAfterWork(a.Id, a.Title, a.Step, a.ById is { } by ? names.GetValueOrDefault(by, "") : "")),
+                ],
                 named.Count > 0 ? named[0] : null,
                 named,
                 decimal.Round(o.Progress, 3),
@@ -245,6 +330,8 @@ public static class FloorView
                 present.Contains(t.Id),
                 day.DayOf(t, absences)
             )),
+            bays.ConvertAll(b => new FloorBay(b.Id, b.Name, string.Join(", ", b.Equipment))),
+            staff.ConvertAll(s => new FloorStaff(s.Id, s.ShortName, s.Role)),
             blocks,
             unplanned,
             cards,
@@ -259,6 +346,8 @@ public static class FloorView
             job.Id,
             order.Id,
             plan.TechnicianId,
+            plan.BayId,
+            plan.IsFixed,
             plate,
             job.Title,
             at.Start,

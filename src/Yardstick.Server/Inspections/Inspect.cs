@@ -244,7 +244,9 @@ public static class Inspect
             foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync())
                 running.Stop(work.Actor.At);
             var finished = await work.OnOrderAsync<int>(inspection.OrderId, under =>
-                Task.FromResult<Result<int>>(under.Order.FinishJob(jobId, under.Policy, work.Actor).Problem is { } problem ? problem : 0)
+                Task.FromResult<Result<int>>(
+                    under.Order.FinishJob(jobId, under.Policy, work.Actor, under.Shop.ChecksWork).Problem is { } problem ? problem : 0
+                )
             );
             return finished;
         });

@@ -12,6 +12,15 @@ public enum TopicKind
     /// <summary>The floor and the day as they are shown: told only when what is shown has changed.</summary>
     Floor,
 
+    /// <summary>The calendar: appointments, planned work, who is there.</summary>
+    Calendar,
+
+    /// <summary>Washing and other work beside the stage.</summary>
+    AfterWork,
+
+    /// <summary>Clocked times.</summary>
+    Times,
+
     /// <summary>Technicians' benches.</summary>
     Bench,
 

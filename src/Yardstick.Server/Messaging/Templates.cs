@@ -29,6 +29,8 @@ public static class Templates
         ("order.number", "number of the order"),
         ("order.total", "total of approved and open work"),
         ("order.promise", "promised time"),
+        ("appointment.time", "day and time of the appointment"),
+        ("appointment.work", "what the appointment is for"),
         ("shop.name", "the shop's name"),
         ("shop.phone", "the shop's phone number"),
         ("link", "the customer's link, if one is sent"),
@@ -157,6 +159,10 @@ public static class Templates
             ["car.plate"] = parties.Vehicle?.Plate.Text ?? "",
             ["order.number"] = order.Number.ToString(CultureInfo.InvariantCulture),
             ["order.total"] = order.Total.ToString(),
+            ["appointment.time"] = order.ArrivesAt is { } arrives
+                ? Invariant($"{arrives:dddd, MMMM d} at {arrives.Clock()}")
+                : "the time we agreed",
+            ["appointment.work"] = order.Title,
             ["order.promise"] = order.PromisedAt is { } at ? Invariant($"{at:dddd} at {at.Clock()}") : "soon",
             ["shop.name"] = shop.Name,
             ["shop.phone"] = shop.Phone,

@@ -49,8 +49,11 @@ public static class EditOrder
             .ProducesProblem(409);
     }
 
-    private static Task<IResult> SetHeader(long id, HeaderRequest request, CommandRunner commands) =>
-        commands.OnOrderAsync<Changed>(id, async under =>
+    private static async Task<IResult> SetHeader(long id, HeaderRequest request, CommandRunner commands, IPromiseJudge judge)
+    {
+        // Asked before the change: planning takes longer than anything that others should wait for.
+        var earliest = request.Field == "promisedAt" ? await judge.EarliestAsync(id) : null;
+        return await commands.OnOrderAsync<Changed>(id, async under =>
         {
             if (await under.ClashAsync("order", id, request.Field, request.Version, request.Value) is { } clash)
                 return clash;
@@ -60,6 +63,8 @@ public static class EditOrder
             var set = under.Order.SetHeader(request.Field, request.Value, under.LocalNow, under.Command.Actor, people);
             if (set.Problem is { } problem)
                 return problem;
+            if (request.Field == "promisedAt")
+                under.Order.JudgePromise(earliest);
             if (
                 request.Field is "odometerIn" or "odometerOut"
                 && await OrderOdometer.FollowAsync(under, request.Field, request.Confirmed) is { } lower
@@ -67,6 +72,7 @@ public static class EditOrder
                 return lower;
             return new Changed(under.Order.Version, id, under.Order.Version);
         });
+    }
 
     private static Task<IResult> SetVehicle(long id, VehicleRequest request, CommandRunner commands) =>
         commands.OnOrderAsync<Changed>(id, async under =>

@@ -53,20 +53,31 @@ public static class EndOrder
         Func<Order, IReadOnlyList<ClosingBlocker>, Actor, Result> close
     ) => commands.OnOrderAsync<Changed>(id, async under =>
         {
-            var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
-            if (close(order, await HangingOnAsync(db, order), actor).Problem is { } problem)
+            if ((await CloseAsync(under, (hanging, actor) => close(under.Order, hanging, actor))).Problem is { } problem)
                 return problem;
-            await Phrases.UsedAsync(db, PhraseUse.EndReason, reason, actor.At);
-            var jobs = order.Jobs.ConvertAll(j => j.Id);
-            await db.PlannedWork.Where(p => jobs.Contains(p.JobId)).ExecuteDeleteAsync();
-            foreach (
-                var link in await db
-                    .ApprovalLinks.Where(l => l.OrderId == id && l.WithdrawnAt == null && l.AnsweredAt == null)
-                    .ToListAsync()
-            )
-                link.Withdraw(actor.At);
+            await Phrases.UsedAsync(under.Command.Db, PhraseUse.EndReason, reason, under.Command.Actor.At);
             return Told(under);
         });
+
+    /// <summary>Closes an order: nothing of it is planned any more, and its links answer no more.</summary>
+    /// <param name="under">The order under change.</param>
+    /// <param name="close">Closes it, by what still hangs on it.</param>
+    internal static async Task<Result> CloseAsync(OrderCommandContext under, Func<IReadOnlyList<ClosingBlocker>, Actor, Result> close)
+    {
+        var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
+        if (close(await HangingOnAsync(db, order), actor).Problem is { } problem)
+            return problem;
+        var jobs = order.Jobs.ConvertAll(j => j.Id);
+        var planned = await db.PlannedWork.Where(p => jobs.Contains(p.JobId)).ToListAsync();
+        db.PlannedWork.RemoveRange(planned);
+        foreach (
+            var link in await db
+                .ApprovalLinks.Where(l => l.OrderId == order.Id && l.WithdrawnAt == null && l.AnsweredAt == null)
+                .ToListAsync()
+        )
+            link.Withdraw(actor.At);
+        return Result.Done;
+    }
 
     private static Task<IResult> OpenAgain(long id, CommandRunner commands) =>
         commands.OnOrderAsync<Changed>(id, under =>

@@ -35,6 +35,7 @@ internal sealed class JobViews(
             IsSetAside = job.IsSetAside,
             IsUnsafe = job.IsUnsafe,
             LinesOpen = job.LinesOpen,
+            CheckWanted = job.CheckWanted,
             Payer = job.Payer,
             PayerName = job.PayerName,
             PayerWords = job.PayerWords,

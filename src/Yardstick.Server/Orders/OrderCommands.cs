@@ -94,7 +94,8 @@ public static class OrderCommands
     )
     {
         var (db, order) = (work.Db, under.Order);
-        var (before, jobs, approved, here) = (order.Version, order.Jobs.Count, order.ApprovedJobs.Count(), order.OnPremises);
+        var (before, jobs, approved) = (order.Version, order.Jobs.Count, order.ApprovedJobs.Count());
+        var (here, wash) = (order.OnPremises, order.WashingWanted);
         try
         {
             var result = await change(under);
@@ -103,7 +104,12 @@ public static class OrderCommands
             if (order.Version != before)
                 await SettleAsync(under);
             under.AfterSettling?.Invoke();
-            if (order.Jobs.Count != jobs || order.ApprovedJobs.Count() != approved || order.OnPremises != here)
+            if (
+                order.Jobs.Count != jobs
+                || order.ApprovedJobs.Count() != approved
+                || order.OnPremises != here
+                || order.WashingWanted != wash
+            )
                 foreach (var follower in work.Services?.GetServices<IOrderFollower>() ?? [])
                     await follower.FollowAsync(db, order, work.Actor);
             // Kept with the command itself.

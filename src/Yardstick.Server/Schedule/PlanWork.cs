@@ -11,23 +11,15 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Schedule;
 
-/// <summary>Plans jobs for technicians, and moves cars between stages.</summary>
+/// <summary>Takes jobs off the schedule, and moves cars between stages.</summary>
 public static class PlanWork
 {
-    /// <summary>Who does a job from when, wall time; no one for the lane of no one.</summary>
-    public sealed record PlanRequest(long? TechnicianId, LocalDateTime Start, int Version);
-
     /// <summary>One of the shop's stages.</summary>
     public sealed record StageRequest(long StageId, int Version);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/jobs/{jobId:long}/plan", Plan)
-            .Asks(Permission.PlanWork)
-            .Produces<Changed>()
-            .ProducesProblem(422)
-            .ProducesProblem(409);
         api.MapDelete("/jobs/{jobId:long}/plan", Unplan).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/stage", Move)
             .Asks(Permission.PlanWork)
@@ -35,24 +27,6 @@ public static class PlanWork
             .ProducesProblem(422)
             .ProducesProblem(409);
     }
-
-    private static Task<IResult> Plan(long jobId, PlanRequest request, CommandRunner commands) =>
-        commands.RunAsync<Changed>(async work =>
-        {
-            var db = work.Db;
-            if (await db.Jobs.FindAsync(jobId) is not { RemovedAt: null } job)
-                return Gone.JobOfOrder;
-            if (request.TechnicianId is { } id && !await db.Staff.AnyAsync(s => s.Id == id && s.Role == Role.Technician && s.Active))
-                return new Problem("technician.gone", "This technician no longer exists. Reload the page.");
-            var shop = await db.Shops.SingleAsync();
-            var plan = await db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId);
-            if (plan is null)
-                db.PlannedWork.Add(plan = new PlannedWork { JobId = jobId, OrderId = job.OrderId });
-            if (plan.Place(request.TechnicianId, request.Start, shop, request.Version).Problem is { } refused)
-                return refused;
-            await db.SaveChangesAsync();
-            return new Changed(0, jobId, plan.Version);
-        });
 
     private static Task<IResult> Unplan(long jobId, CommandRunner commands) =>
         commands.RunAsync<Changed>(async work =>

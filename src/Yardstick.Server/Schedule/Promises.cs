@@ -27,9 +27,11 @@ public static class Promises
 
     /// <summary>Planned once for all who look at the order at about the same time.</summary>
     private static async Task<IResult> HandleAsync(long id, ShopDb db, OrderMemory memory, TimeProvider time) =>
-        await memory.GetAsync(id, "promise", about => OfOrderAsync(id, db, about, time.Now())) is { } promise
-            ? Results.Ok(promise)
-            : Problems.Of(Gone.Order);
+        await OfAsync(id, db, memory, time) is { } promise ? Results.Ok(promise) : Problems.Of(Gone.Order);
+
+    /// <summary>What could be promised for an order; null where there is no such order.</summary>
+    internal static Task<OrderPromise?> OfAsync(long id, ShopDb db, OrderMemory memory, TimeProvider time) =>
+        memory.GetAsync(id, "promise", about => OfOrderAsync(id, db, about, time.Now()));
 
     private static async Task<OrderPromise?> OfOrderAsync(long id, ShopDb db, OrderMemory.Entry about, Instant utcNow)
     {
@@ -50,6 +52,23 @@ public static class Promises
     /// <param name="order">The order.</param>
     internal static HonestPromise? Honest(ShopPlan plan, PlanOrder order) =>
         plan.Technicians.Count == 0 ? null : HonestPromise.Of(new WorkPlanner().Plan(plan.CaseOf(order)), plan.Shop, plan.Technicians);
+
+    /// <summary>Appointments that are to come; one whose order has its jobs is planned by them.</summary>
+    /// <param name="db">The database.</param>
+    /// <param name="now">Wall time.</param>
+    /// <param name="orders">Open orders with their jobs.</param>
+    internal static async Task<IReadOnlyList<Appointment>> AppointmentsAsync(ShopDb db, LocalDateTime now, List<Order> orders) =>
+        [
+            .. (
+                await db
+                    .Appointments.AsNoTracking()
+                    .Include(a => a.Services)
+                    .Where(a => a.Start >= now && (a.State == AppointmentState.Asked || a.State == AppointmentState.Confirmed))
+                    .OrderBy(a => a.Start)
+                    .ThenBy(a => a.Id)
+                    .ToListAsync()
+            ).Where(a => !orders.Exists(o => o.Id == a.OrderId && o.OnJobs.Any())),
+        ];
 
     /// <summary>What the shop has to do, as the plan needs it.</summary>
     internal static async Task<ShopPlan> ReadAsync(ShopDb db, Instant utcNow)
@@ -77,6 +96,7 @@ public static class Promises
             Absences = await db.Absences.AsNoTracking().Where(a => a.RemovedAt == null && a.Until >= today).ToListAsync(),
             Bays = await db.Bays.AsNoTracking().Where(b => b.RetiredAt == null).OrderBy(b => b.Id).ToListAsync(),
             Orders = [.. orders.OrderBy(o => o.Id)],
+            Appointments = await AppointmentsAsync(db, shop.Local(utcNow), orders),
             Planned = await db.PlannedWork.AsNoTracking().Where(p => ids.Contains(p.OrderId)).OrderBy(p => p.Id).ToListAsync(),
             Times = await db.TimeEntries.AsNoTracking().Where(t => ids.Contains(t.OrderId)).OrderBy(t => t.Id).ToListAsync(),
             Purchases = await db

@@ -15,12 +15,7 @@ namespace Yardstick.Server.Setup;
 /// <summary>Links by which people choose their password themselves: when they are new, or when it is set anew.</summary>
 public static class Invitations
 {
-    private const int LongestToken = 64,
-        TokenBytes = 16;
-
-    // A link is told once, to whoever makes it. It follows from the command's id under a key that lives as long as this process, so that
-    // a repeat of a command whose answer was lost tells the same link, and nothing in the database does.
-    private static readonly byte[] Key = RandomNumberGenerator.GetBytes(32);
+    private const int LongestToken = 64;
 
     /// <summary>A link that was made.</summary>
     /// <param name="Id">The person.</param>
@@ -48,7 +43,7 @@ public static class Invitations
 
     private static Task<IResult> Make(long id, HttpContext http, CommandRunner commands)
     {
-        var token = TokenOf(http.Request.Headers["X-Command-Id"].ToString());
+        var token = CommandSecret.TokenOf(http);
         return commands.RunAsync<InvitationMade>(
             async work =>
             {
@@ -78,9 +73,6 @@ public static class Invitations
             }
         );
     }
-
-    private static string TokenOf(string commandId) =>
-        Convert.ToHexStringLower(HMACSHA256.HashData(Key, Encoding.UTF8.GetBytes(commandId))[..TokenBytes]);
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time)
     {

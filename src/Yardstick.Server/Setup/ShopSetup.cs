@@ -61,6 +61,15 @@ public static class ShopSetup
         /// <summary>The longest reserve, in minutes.</summary>
         public required string PromiseSlackMost { get; init; }
 
+        /// <summary>Minutes of check and wash after the last job.</summary>
+        public required string CheckMinutes { get; init; }
+
+        /// <summary>All work is looked over by somebody else.</summary>
+        public required bool ChecksWork { get; init; }
+
+        /// <summary>Customers get a text the day before an appointment.</summary>
+        public required bool RemindsOfAppointments { get; init; }
+
         /// <summary>Whether currency and unit of distance stay as they are, as there are orders.</summary>
         public required bool InUse { get; init; }
 
@@ -83,6 +92,14 @@ public static class ShopSetup
     /// <summary>A day on which the shop is closed, as typed.</summary>
     public sealed record CloseRequest(string? On, string? Reason);
 
+    /// <summary>A calendar file of holidays, as text (iCalendar).</summary>
+    public sealed record ImportClosedRequest(string Text);
+
+    /// <summary>What came of it.</summary>
+    /// <param name="Added">Days on which the shop is closed now.</param>
+    /// <param name="Version">Version of the shop.</param>
+    public sealed record ClosedDaysImported(IReadOnlyList<ClosedDay> Added, int Version);
+
     /// <summary>A day on which it is open after all.</summary>
     public sealed record OpenRequest(LocalDate On);
 
@@ -92,6 +109,7 @@ public static class ShopSetup
         api.MapGet("/setup/shop", ShowAsync).Asks(Permission.EditSetup).Produces<ShopSetupView>();
         api.MapPost("/setup/shop", Set).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422).ProducesProblem(409);
         api.MapPost("/setup/closed-days", Close).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/setup/closed-days/import", Import).Asks(Permission.EditSetup).Produces<ClosedDaysImported>().ProducesProblem(422);
         api.MapPost("/setup/closed-days/open", Open).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
     }
 
@@ -117,6 +135,9 @@ public static class ShopSetup
                 PromiseStep = shop.Shown("promiseStep"),
                 PromiseSlack = shop.Shown("promiseSlack"),
                 PromiseSlackMost = shop.Shown("promiseSlackMost"),
+                CheckMinutes = shop.Shown("checkMinutes"),
+                ChecksWork = shop.ChecksWork,
+                RemindsOfAppointments = shop.RemindsOfAppointments,
                 InUse = await db.Orders.AnyAsync(o => o.Id > 0),
                 LogoHash = shop.LogoHash,
                 Week = WeekdayHours.Of(shop.Shown),
@@ -145,6 +166,28 @@ public static class ShopSetup
         {
             var shop = await work.Db.Shops.SingleAsync();
             return Recorded(work, shop, shop.Close(request.On, request.Reason, shop.Local(work.Actor.At)));
+        });
+
+    /// <summary>Closes the shop on the days of a calendar file that are to come and on which it is open so far.</summary>
+    private static Task<IResult> Import(ImportClosedRequest request, CommandRunner commands) =>
+        commands.RunAsync<ClosedDaysImported>(async work =>
+        {
+            var shop = await work.Db.Shops.SingleAsync();
+            var now = shop.Local(work.Actor.At);
+            var read = HolidayFile.Read(request.Text, now.Date);
+            if (read.Problem is { } unreadable)
+                return unreadable;
+            var added = new List<ClosedDay>();
+            foreach (var day in read.Value.Where(d => shop.HoursOn(d.On) is not null))
+            {
+                var typed = NodaTime.Text.LocalDatePattern.Iso.Format(day.On);
+                var closed = shop.Close(typed, day.Reason, now);
+                if (closed.Problem is { } refused)
+                    return refused;
+                work.Record(Target, 1, shop.Version, closed.Value);
+                added.Add(day);
+            }
+            return new ClosedDaysImported(added, shop.Version);
         });
 
     private static Task<IResult> Open(OpenRequest request, CommandRunner commands) =>

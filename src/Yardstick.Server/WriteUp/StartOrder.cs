@@ -59,7 +59,8 @@ public static class StartOrder
         bool WithoutVehicle = false,
         bool NotHereYet = false,
         string? ArrivesAt = null,
-        IReadOnlyList<string>? Jobs = null
+        IReadOnlyList<string>? Jobs = null,
+        long? AppointmentId = null
     );
 
     /// <summary>The new order.</summary>
@@ -118,55 +119,74 @@ public static class StartOrder
     private static Task<IResult> Handle(StartOrderRequest request, CommandRunner commands) =>
         commands.RunAsync<OrderStarted>(async work =>
         {
-            var (db, actor) = (work.Db, work.Actor);
-            var shop = await db.Shops.SingleAsync();
-            var customer = await CustomerAsync(db, request, shop, actor.At);
-            if (customer.Problem is { } noCustomer)
-                return noCustomer;
-            var vehicle = await VehicleAsync(db, request, customer.Value, shop.Local(actor.At).Year);
-            if (vehicle.Problem is { } noVehicle)
-                return noVehicle;
-
-            var start = new OrderStart
-            {
-                CustomerId = customer.Value?.Id,
-                VehicleId = vehicle.Value?.Id,
-                CounterSale = request.CounterSale,
-                WithoutVehicle = request.WithoutVehicle,
-                NotHereYet = request.NotHereYet,
-                CustomerWaits = request.CustomerWaits,
-                KeyTag = request.KeyTag,
-                OldPartsBack = request.OldPartsBack,
-                WashingWanted = request.WashingWanted,
-                HasPriority = request.HasPriority,
-                ContactId = request.ContactId,
-                SiteId = request.SiteId,
-            };
-            if ((await OrderContacts.PeopleAsync(db, start.CustomerId)).Refuses(start) is { } notTheirs)
-                return notTheirs;
-            var opened = Order.Open(start, await db.PolicyInForceAsync(), actor);
-            if (opened.Problem is { } noOrder)
-                return noOrder;
-            var order = opened.Value;
-            if (await FillAsync(db, order, request, shop, actor) is { } problem)
+            var appointment = request.AppointmentId is { } id ? await work.Db.LoadAppointmentAsync(id) : null;
+            if (request.AppointmentId is not null && appointment is null)
+                return Gone.Appointment;
+            var opened = await OpenAsync(work, request);
+            if (opened.Problem is { } problem)
                 return problem;
-            order.TakeNumber(await db.NextNumberAsync(Counter.Orders));
-            db.Orders.Add(order);
-            await db.SaveChangesAsync();
-            var cannedIds = order.Jobs.Select(j => j.CannedJobId).OfType<long>().ToList();
-            var carrying = await db.CannedJobs.Where(c => cannedIds.Contains(c.Id) && c.Discount != "").ToDictionaryAsync(c => c.Id);
-            foreach (var job in order.OnJobs.Where(j => j.CannedJobId is { } canned && carrying.ContainsKey(canned)))
-                if (order.GiveCanned(carrying[job.CannedJobId!.Value], job, actor) is { } discount)
-                    return discount;
-            if (order.OdometerIn is { } reading && vehicle.Value is { } car)
-                db.OdometerReadings.Add(OdometerReading.Of(car.Id, order.Id, reading, actor.At));
-            OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), shop.Local(actor.At).Date);
-            db.AddRecord(order);
-            await db.SaveChangesAsync();
-            foreach (var follower in work.Services?.GetServices<IOrderFollower>() ?? [])
-                await follower.FollowAsync(db, order, actor);
+            var order = opened.Value;
+            if (appointment is null)
+                return new OrderStarted(order.Id, order.Number);
+            if (appointment.Arrive(order.Id, made: true).Problem is { } refused)
+                return refused;
+            appointment.BelongsTo(order.CustomerId, order.VehicleId);
+            await AppointmentOrder.GiveToAsync(work, appointment, order);
             return new OrderStarted(order.Id, order.Number);
         });
+
+    /// <summary>Opens an order with all that a write-up gathered.</summary>
+    internal static async Task<Result<Order>> OpenAsync(CommandContext work, StartOrderRequest request)
+    {
+        var (db, actor) = (work.Db, work.Actor);
+        var shop = await db.Shops.SingleAsync();
+        var customer = await CustomerAsync(db, request, shop, actor.At);
+        if (customer.Problem is { } noCustomer)
+            return noCustomer;
+        var vehicle = await VehicleAsync(db, request, customer.Value, shop.Local(actor.At).Year);
+        if (vehicle.Problem is { } noVehicle)
+            return noVehicle;
+
+        var start = new OrderStart
+        {
+            CustomerId = customer.Value?.Id,
+            VehicleId = vehicle.Value?.Id,
+            CounterSale = request.CounterSale,
+            WithoutVehicle = request.WithoutVehicle,
+            NotHereYet = request.NotHereYet,
+            CustomerWaits = request.CustomerWaits,
+            KeyTag = request.KeyTag,
+            OldPartsBack = request.OldPartsBack,
+            WashingWanted = request.WashingWanted,
+            HasPriority = request.HasPriority,
+            ContactId = request.ContactId,
+            SiteId = request.SiteId,
+        };
+        if ((await OrderContacts.PeopleAsync(db, start.CustomerId)).Refuses(start) is { } notTheirs)
+            return notTheirs;
+        var opened = Order.Open(start, await db.PolicyInForceAsync(), actor);
+        if (opened.Problem is { } noOrder)
+            return noOrder;
+        var order = opened.Value;
+        if (await FillAsync(db, order, request, shop, actor) is { } problem)
+            return problem;
+        order.TakeNumber(await db.NextNumberAsync(Counter.Orders));
+        db.Orders.Add(order);
+        await db.SaveChangesAsync();
+        var cannedIds = order.Jobs.Select(j => j.CannedJobId).OfType<long>().ToList();
+        var carrying = await db.CannedJobs.Where(c => cannedIds.Contains(c.Id) && c.Discount != "").ToDictionaryAsync(c => c.Id);
+        foreach (var job in order.OnJobs.Where(j => j.CannedJobId is { } canned && carrying.ContainsKey(canned)))
+            if (order.GiveCanned(carrying[job.CannedJobId!.Value], job, actor) is { } discount)
+                return discount;
+        if (order.OdometerIn is { } reading && vehicle.Value is { } car)
+            db.OdometerReadings.Add(OdometerReading.Of(car.Id, order.Id, reading, actor.At));
+        OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), shop.Local(actor.At).Date);
+        db.AddRecord(order);
+        await db.SaveChangesAsync();
+        foreach (var follower in work.Services?.GetServices<IOrderFollower>() ?? [])
+            await follower.FollowAsync(db, order, actor);
+        return order;
+    }
 
     private static async Task<Result<Customer?>> CustomerAsync(ShopDb db, StartOrderRequest request, Shop shop, Instant now)
     {

@@ -60,7 +60,10 @@ public class StaffTests
         Assert.Equal(new FieldChange("right SeeOrders", "no", "yes"), ana.SetRight(Permission.SeeOrders, true, own, guard, Ingrid).Value);
         ana.SetRight(Permission.Work, false, own, guard, Ingrid);
         Assert.Equal(1, own[0].ById);
-        Assert.Equal([Permission.SeeFloor, Permission.SeeOrders], Rights.Of(Role.Technician, own).Order());
+        Assert.Equal(
+            [Permission.SeeFloor, Permission.SeeOrders, Permission.CheckWork, Permission.AfterWork],
+            Rights.Of(Role.Technician, own).Order()
+        );
         ana.SetRight(Permission.SeeOrders, null, own, guard, Ingrid);
         ana.SetRight(Permission.Work, true, own, guard, Ingrid);
         Assert.Empty(own);

@@ -111,10 +111,12 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 "a plan",
                 () =>
                     mina.PostAsync(
-                        $"jobs/{job}/plan",
+                        "calendar/place",
                         new
                         {
-                            staffId = 5,
+                            kind = "Job",
+                            id = job,
+                            technicianId = 5,
                             start = ShopFixture.At("14:00"),
                             version = 0,
                         }

@@ -14,9 +14,11 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         var (order, job) = await writer.WriteUpAsync();
         await writer.PostAsync(
-            $"jobs/{job}/plan",
+            "calendar/place",
             new
             {
+                kind = "Job",
+                id = job,
                 technicianId = 7,
                 start = ShopFixture.At("13:08"),
                 version = 0,
@@ -28,9 +30,11 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
             "start",
             (
                 await writer.RefusedAsync(
-                    $"jobs/{job}/plan",
+                    "calendar/place",
                     new
                     {
+                        kind = "Job",
+                        id = job,
                         technicianId = 7,
                         start = ShopFixture.At("21:00"),
                         version = 1,
@@ -42,9 +46,11 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
             "technician.gone",
             (
                 await writer.RefusedAsync(
-                    $"jobs/{job}/plan",
+                    "calendar/place",
                     new
                     {
+                        kind = "Job",
+                        id = job,
                         technicianId = 2,
                         start = ShopFixture.At("14:00"),
                         version = 1,
@@ -65,13 +71,15 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         object Plan(int hour, int version) =>
             new
             {
+                kind = "Job",
+                id = job,
                 technicianId = 7,
                 start = ShopFixture.At($"{hour}:00"),
                 version,
             };
-        await mina.PostAsync($"jobs/{job}/plan", Plan(13, 0));
-        await mina.PostAsync($"jobs/{job}/plan", Plan(14, 1));
-        Assert.Equal("plan.conflict", (await dario.RefusedAsync($"jobs/{job}/plan", Plan(15, 1), HttpStatusCode.Conflict)).Text("code"));
+        await mina.PostAsync("calendar/place", Plan(13, 0));
+        await mina.PostAsync("calendar/place", Plan(14, 1));
+        Assert.Equal("plan.conflict", (await dario.RefusedAsync("calendar/place", Plan(15, 1), HttpStatusCode.Conflict)).Text("code"));
     }
 
     [Fact]
@@ -187,9 +195,11 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var noor = await shop.SignInAsync("noor");
         var (order, job) = await writer.WriteUpAsync("Zurueck");
         await writer.PostAsync(
-            $"jobs/{job}/plan",
+            "calendar/place",
             new
             {
+                kind = "Job",
+                id = job,
                 technicianId = 8,
                 start = ShopFixture.At("13:00"),
                 version = 0,

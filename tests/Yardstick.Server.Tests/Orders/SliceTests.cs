@@ -37,9 +37,11 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal((order, "ReadyForTechnician"), (ready["orderId"]!.GetValue<long>(), next.Text("meaning")));
 
         await writer.PostAsync(
-            $"jobs/{job}/plan",
+            "calendar/place",
             new
             {
+                kind = "Job",
+                id = job,
                 technicianId = 8,
                 start = ShopFixture.At("11:05"),
                 version = 0,

@@ -51,7 +51,7 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
             (420, 30, 560),
             (await db.Customers.CountAsync(), await db.Customers.CountAsync(c => c.IsBusiness), await db.Vehicles.CountAsync())
         );
-        Assert.Equal((40, 4, 8), (await db.CannedJobs.CountAsync(), await db.Suppliers.CountAsync(), await db.Staff.CountAsync()));
+        Assert.Equal((40, 4, 9), (await db.CannedJobs.CountAsync(), await db.Suppliers.CountAsync(), await db.Staff.CountAsync()));
         Assert.InRange(await db.Parts.CountAsync(), 195, 205);
         Assert.Equal(2500, await db.Orders.CountAsync(o => o.State == OrderState.Posted));
         var open = await db.Orders.Where(o => o.State == OrderState.Open).ToListAsync();

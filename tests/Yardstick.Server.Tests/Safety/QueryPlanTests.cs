@@ -166,10 +166,12 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         await ingrid.PostAsync($"orders/{order}/concerns", new { complaint = "P0301 and a hum" });
         await ana.PostAsync($"orders/{order}/findings", new { text = "Torn boot", rating = "Due" });
         await ingrid.PostAsync(
-            $"jobs/{job}/plan",
+            "calendar/place",
             new
             {
-                staffId = 5,
+                kind = "Job",
+                id = job,
+                technicianId = 5,
                 start = ShopFixture.At("14:00"),
                 version = 0,
             }

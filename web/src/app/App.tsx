@@ -11,6 +11,9 @@ const SignIn = lazy(() => import('../areas/Setup/SignIn'));
 const FirstRun = lazy(() => import('../areas/Setup/FirstRun'));
 const FloorPage = lazy(() => import('../areas/Floor/FloorPage'));
 const FloorSetupPage = lazy(() => import('../areas/Floor/FloorSetupPage'));
+const AfterWorkPage = lazy(() => import('../areas/Floor/AfterWorkPage'));
+const TimesPage = lazy(() => import('../areas/Floor/TimesPage'));
+const CalendarPage = lazy(() => import('../areas/Schedule/CalendarPage'));
 const BenchPage = lazy(() => import('../areas/Floor/BenchPage'));
 const BenchCarPage = lazy(() => import('../areas/Floor/BenchCarPage'));
 const InspectionPage = lazy(() => import('../areas/Inspections/InspectionPage'));
@@ -121,6 +124,9 @@ export function App() {
             <Route element={<Shell onLeft={left} />}>
               <Route index element={session.data.role === 'Technician' ? <Navigate to="/bench" replace /> : <FloorPage />} />
               <Route path="floor" element={<FloorPage />} />
+              <Route path="wash" element={<AfterWorkPage />} />
+              <Route path="times" element={<TimesPage />} />
+              <Route path="calendar" element={<CalendarPage />} />
               <Route path="bench" element={<BenchPage />} />
               <Route path="bench/cars/:id" element={<BenchCarPage />} />
               <Route path="bench/inspections/:id" element={<InspectionPage />} />

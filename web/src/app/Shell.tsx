@@ -36,18 +36,22 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
   const mayParts = useMay('SeeParts');
   const mayOrders = useMay('SeeOrders');
   const mayWork = useMay('Work');
+  const mayWash = useMay('AfterWork');
   const me = useMe();
   const maySetup = SETUP.some((right) => me.permissions.includes(right));
   const technician = me.role === 'Technician';
   useKeys('Everywhere', [
     { key: '', label: 'Go to Floor', run: () => void navigate(technician ? '/floor' : '/') },
     ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
+    { key: '', label: 'Go to Calendar', run: () => void navigate('/calendar') },
     ...(mayOrders ? [{ key: '', label: 'Go to Orders', run: () => void navigate('/orders') }] : []),
     ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to updates', run: () => void navigate('/updates') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to messages of unknown senders', run: () => void navigate('/unknown-senders') }] : []),
     ...(mayFind ? [{ key: '', label: 'Go to Customers', run: () => void navigate('/customers') }] : []),
     ...(maySetup ? [{ key: '', label: 'Go to Setup', run: () => void navigate('/setup') }] : []),
+    ...(mayWash ? [{ key: '', label: 'Go to the wash list', run: () => void navigate('/wash') }] : []),
+    { key: '', label: 'Go to times', run: () => void navigate('/times') },
     ...(mayWork ? [{ key: '', label: 'Go to the Bench', run: () => void navigate('/bench') }] : []),
   ]);
   const current = /^\/orders\/(\d+)/.exec(location.pathname)?.[1];
@@ -66,10 +70,12 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
           <NavLink to={technician ? '/floor' : '/'} end>
             Floor
           </NavLink>
+          <NavLink to="/calendar">Calendar</NavLink>
           {mayOrders && <NavLink to="/orders">Repair orders</NavLink>}
           {mayOrders && <NavLink to="/worklist">Worklist</NavLink>}
           {mayParts && <NavLink to="/parts">Parts</NavLink>}
           {mayFind && <NavLink to="/customers">Customers</NavLink>}
+          {mayWash && !technician && me.role !== 'Owner' && me.role !== 'Manager' && <NavLink to="/wash">Wash</NavLink>}
           {mayWork && !technician && <NavLink to="/bench">Bench</NavLink>}
           {maySetup && <NavLink to="/setup">Setup</NavLink>}
         </nav>
@@ -178,6 +184,9 @@ function Person({ onLeft }: { onLeft: () => void }) {
           }}
         >
           {dark ? 'Light mode' : 'Dark mode'}
+        </MenuItem>
+        <MenuItem component={Link} to="/times" onClick={close}>
+          Times
         </MenuItem>
         <MenuItem
           onClick={() => {

@@ -2965,6 +2965,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setup/closed-days/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ImportClosedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ClosedDaysImported"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setup/closed-days/open": {
         parameters: {
             query?: never;
@@ -3973,6 +4021,98 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{id}/arrive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AppointmentArrived"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{id}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -12803,50 +12943,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    jobId: number;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["PlanRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Changed"];
-                    };
-                };
-                /** @description Conflict */
-                409: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-                /** @description Unprocessable Entity */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-            };
-        };
+        post?: never;
         delete: {
             parameters: {
                 query?: never;
@@ -12982,6 +13079,1016 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/proposal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProposalView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakePlanRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanTaken"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    from: string;
+                    days: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CalendarPageView"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    kind: components["schemas"]["CalendarKind"];
+                    id: number;
+                    start: string;
+                    technicianId?: number;
+                    bayId?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlacementAnswer"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/{day}/list.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    day: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FeedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedMade"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/feeds/{id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar-feeds/{token}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{id}/confirmation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConfirmationSent"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlaceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/place-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlaceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{jobId}/fix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FixRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{id}/when": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WhenRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{id}/moved-because": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveReasonRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AppointmentRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AppointmentView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AppointmentSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{id}/customer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AppointmentCustomerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{id}/services": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AppointmentServicesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments/{id}/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AppointmentStateRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -13350,6 +14457,763 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/handover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HandoverRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandoverDone"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handovers/{id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandoverDone"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handovers/{id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandoverDone"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CheckView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/check/pass": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PassCheckRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/check/send-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendBackRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/after-work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AfterWorkPageView"];
+                    };
+                };
+                /** @description Not Modified */
+                304: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/after-work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AfterWorkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/after-work/{id}/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AfterWorkStepRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/after-work/{id}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AfterWorkRemoveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    staffId?: number;
+                    from?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TimesWeekView"];
+                    };
+                };
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/times/week.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    staffId?: number;
+                    from?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Forbidden */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/times/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ForgottenClock"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/times/jobs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CorrectRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/times/days/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CorrectRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/times/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AddTimeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -16160,6 +18024,13 @@ export interface components {
             whose: string;
             refused: boolean;
         };
+        AddTimeRequest: {
+            /** Format: int64 */
+            staffId: number;
+            from: null | string;
+            until: null | string;
+            reason: null | string;
+        };
         /** @enum {unknown} */
         AddToOrderKind: "Canned" | "Set" | "Operation" | "Stock" | "Offer" | "Fee" | "Earlier" | "Services" | "Fact" | "Addition" | "Discount";
         AddToOrderRequest: {
@@ -16212,6 +18083,41 @@ export interface components {
             /** Format: int64 */
             cannedJobId: null | number;
         };
+        AfterWorkPageView: {
+            now: components["schemas"]["LocalDateTime"];
+            items: components["schemas"]["AfterWorkView"][];
+        };
+        AfterWorkRemoveRequest: {
+            removed: boolean;
+        };
+        AfterWorkRequest: {
+            title: null | string;
+        };
+        /** @enum {unknown} */
+        AfterWorkStep: "Waiting" | "Begun" | "Done" | "KeysBack";
+        AfterWorkStepRequest: {
+            step: components["schemas"]["AfterWorkStep"];
+        };
+        AfterWorkView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            number: number;
+            title: string;
+            plate: string;
+            vehicle: string;
+            keyTag: string;
+            keysAt: string;
+            carAt: string;
+            promisedAt: null | components["schemas"]["LocalDateTime"];
+            isReady: boolean;
+            stageName: string;
+            step: components["schemas"]["AfterWorkStep"];
+            by: string;
+            customerWaits: boolean;
+        };
         AllGoodRequest: {
             group: string;
         };
@@ -16225,6 +18131,105 @@ export interface components {
         Answered: {
             job: string;
             kind: components["schemas"]["DecisionKind"];
+        };
+        AppointmentArrived: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            number: number;
+        };
+        AppointmentCustomerRequest: {
+            /** Format: int64 */
+            customerId: null | number;
+            /** Format: int64 */
+            vehicleId: null | number;
+        };
+        AppointmentMoveView: {
+            from: components["schemas"]["LocalDateTime"];
+            to: components["schemas"]["LocalDateTime"];
+            reason: string;
+            at: components["schemas"]["Instant"];
+            by: string;
+        };
+        AppointmentRequest: {
+            start: null | components["schemas"]["LocalDateTime"];
+            /** Format: int32 */
+            minutes: null | number;
+            /** Format: int64 */
+            technicianId: null | number;
+            /** Format: int64 */
+            bayId: null | number;
+            /** Format: int64 */
+            orderId?: null | number;
+            /** Format: int64 */
+            customerId?: null | number;
+            /** Format: int64 */
+            vehicleId?: null | number;
+        };
+        AppointmentServicesRequest: {
+            cannedJobIds: number[];
+        };
+        AppointmentServiceView: {
+            /** Format: int64 */
+            cannedJobId: number;
+            title: string;
+            /** Format: double */
+            hours: number;
+        };
+        AppointmentSetRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        /** @enum {unknown} */
+        AppointmentState: "Asked" | "Confirmed" | "Arrived" | "Missed" | "Canceled" | null;
+        AppointmentStateRequest: {
+            state: components["schemas"]["AppointmentState"];
+            reason: null | string;
+        };
+        AppointmentVehicle: {
+            /** Format: int64 */
+            id: number;
+            plate: string;
+            description: string;
+        };
+        AppointmentView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            /** Format: int64 */
+            customerId: null | number;
+            customer: string;
+            phone: string;
+            /** Format: int64 */
+            vehicleId: null | number;
+            vehicle: string;
+            plate: string;
+            vehicles: components["schemas"]["AppointmentVehicle"][];
+            start: components["schemas"]["LocalDateTime"];
+            length: string;
+            /** Format: int32 */
+            minutes: number;
+            /** Format: int64 */
+            technicianId: null | number;
+            /** Format: int64 */
+            bayId: null | number;
+            words: string;
+            services: components["schemas"]["AppointmentServiceView"][];
+            transport: components["schemas"]["Transport"];
+            source: string;
+            sources: string[];
+            state: components["schemas"]["AppointmentState"];
+            reason: string;
+            /** Format: int64 */
+            orderId: null | number;
+            /** Format: int64 */
+            orderNumber: null | number;
+            madeOrder: boolean;
+            remindedAt: null | components["schemas"]["Instant"];
+            moves: components["schemas"]["AppointmentMoveView"][];
         };
         ApprovalAnswerRequest: {
             jobs: components["schemas"]["JobAnswer"][];
@@ -16332,10 +18337,21 @@ export interface components {
             hasPriority: boolean;
             oldPartsBack: boolean;
             washingWanted: boolean;
+            handover: null | components["schemas"]["BenchHandover"];
+            checkPending: boolean;
             concerns: components["schemas"]["SheetConcern"][];
             jobs: components["schemas"]["BenchJob"][];
             findings: components["schemas"]["FindingView"][];
             inspections: components["schemas"]["SheetInspection"][];
+        };
+        BenchCheck: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            number: number;
+            plate: string;
+            vehicle: string;
+            title: string;
         };
         BenchDetailsView: {
             /** Format: int64 */
@@ -16352,6 +18368,13 @@ export interface components {
             notes: components["schemas"]["BenchNote"][];
             photos: components["schemas"]["BenchPhoto"][];
             parts: components["schemas"]["BenchPartAsked"][];
+        };
+        BenchHandover: {
+            /** Format: int64 */
+            id: number;
+            toMe: boolean;
+            other: string;
+            note: string;
         };
         BenchIdentified: {
             words: string;
@@ -16434,6 +18457,9 @@ export interface components {
             onJobId: null | number;
             onSince: null | components["schemas"]["Instant"];
             progressNotes: string[];
+            breakSince: null | components["schemas"]["Instant"];
+            staff: components["schemas"]["FloorStaff"][];
+            toCheck: components["schemas"]["BenchCheck"][];
             cars: components["schemas"]["BenchCar"][];
         };
         BenchVinRequest: {
@@ -16575,6 +18601,88 @@ export interface components {
             available: number;
             here: components["schemas"]["LocalDateTime"];
         };
+        CalendarAway: {
+            day: components["schemas"]["LocalDate"];
+            why: string;
+        };
+        CalendarDay: {
+            day: components["schemas"]["LocalDate"];
+            isClosed: boolean;
+            closedBecause: string;
+            /** Format: double */
+            planned: number;
+            /** Format: double */
+            uncertain: number;
+            /** Format: double */
+            there: number;
+            skills: components["schemas"]["CalendarSkill"][];
+            /** Format: int32 */
+            appointments: number;
+        };
+        CalendarItem: {
+            kind: components["schemas"]["CalendarKind"];
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            orderId: null | number;
+            state: null | components["schemas"]["AppointmentState"];
+            plate: string;
+            vehicle: string;
+            customer: string;
+            title: string;
+            /** Format: int64 */
+            technicianId: null | number;
+            /** Format: int64 */
+            bayId: null | number;
+            start: components["schemas"]["LocalDateTime"];
+            end: components["schemas"]["LocalDateTime"];
+            spans: components["schemas"]["CalendarSpan"][];
+            /** Format: int32 */
+            minutes: number;
+            isCertain: boolean;
+            isFixed: boolean;
+            isHeld: boolean;
+            isOver: boolean;
+            transport: string;
+            warnings: string[];
+            /** Format: int32 */
+            version: number;
+        };
+        /** @enum {unknown} */
+        CalendarKind: "Job" | "Appointment";
+        CalendarLane: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            able: string;
+            hours: components["schemas"]["CalendarSpan"][];
+            away: components["schemas"]["CalendarAway"][];
+        };
+        CalendarPageView: {
+            now: components["schemas"]["LocalDateTime"];
+            opens: components["schemas"]["LocalTime"];
+            closes: components["schemas"]["LocalTime"];
+            /** Format: int32 */
+            stepMinutes: number;
+            days: components["schemas"]["CalendarDay"][];
+            technicians: components["schemas"]["CalendarLane"][];
+            bays: components["schemas"]["CalendarLane"][];
+            items: components["schemas"]["CalendarItem"][];
+            expected: components["schemas"]["ExpectedOrder"][];
+            moved: components["schemas"]["MovedAppointment"][];
+            missed: components["schemas"]["MissedAppointment"][];
+        };
+        CalendarSkill: {
+            skill: string;
+            /** Format: double */
+            planned: number;
+            /** Format: double */
+            there: number;
+        };
+        CalendarSpan: {
+            from: components["schemas"]["LocalDateTime"];
+            until: components["schemas"]["LocalDateTime"];
+        };
         Campaign: {
             kind: string;
             number: string;
@@ -16599,6 +18707,9 @@ export interface components {
             discount?: string;
             discountOn?: components["schemas"]["DiscountBase"];
             credit?: string;
+            skill?: string;
+            equipment?: string;
+            checkWanted?: boolean;
             linesOpen?: boolean;
             favorite?: boolean;
             lines?: components["schemas"]["CannedLineForm"][];
@@ -16831,9 +18942,32 @@ export interface components {
             document: components["schemas"]["CheckInDocument"];
             signed: components["schemas"]["CheckInSigned"][];
         };
+        CheckJob: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            doneBy: string;
+            lines: string[];
+        };
+        CheckView: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            number: number;
+            vehicle: string;
+            plate: string;
+            concerns: string[];
+            jobs: components["schemas"]["CheckJob"][];
+            whyNot: string;
+        };
         ClosedDay: {
             on: components["schemas"]["LocalDate"];
             reason: string;
+        };
+        ClosedDaysImported: {
+            added: components["schemas"]["ClosedDay"][];
+            /** Format: int32 */
+            version: number;
         };
         CloseRequest: {
             on: null | string;
@@ -16868,6 +19002,9 @@ export interface components {
         };
         ConcernRequest: {
             complaint: string;
+        };
+        ConfirmationSent: {
+            to: string;
         };
         ContactView: {
             /** Format: int64 */
@@ -16927,6 +19064,11 @@ export interface components {
             known: number;
             unit: string;
             fact: string;
+        };
+        CorrectRequest: {
+            from: null | string;
+            until: null | string;
+            reason: null | string;
         };
         CountedRequest: {
             /** Format: int64 */
@@ -17289,6 +19431,16 @@ export interface components {
             all: boolean;
             taxes: string[];
         };
+        ExpectedOrder: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            number: number;
+            plate: string;
+            customer: string;
+            title: string;
+            arrivesAt: null | components["schemas"]["LocalDateTime"];
+        };
         ExternalAdvisoriesAnswer: {
             items: components["schemas"]["Advisory"][];
             sentences: string[];
@@ -17302,6 +19454,24 @@ export interface components {
             description: null | string;
             quantity: null | string;
             unitCost: null | string;
+        };
+        FeedMade: {
+            /** Format: int64 */
+            id: number;
+            path: string;
+        };
+        FeedRequest: {
+            /** Format: int64 */
+            staffId: null | number;
+        };
+        FeedView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: int64 */
+            staffId: null | number;
+            madeAt: components["schemas"]["Instant"];
+            madeBy: string;
         };
         FeeRequest: {
             /** Format: int64 */
@@ -17392,6 +19562,24 @@ export interface components {
             password: string;
             code: string;
         };
+        FixRequest: {
+            isFixed: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        FloorAfterWork: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            step: components["schemas"]["AfterWorkStep"];
+            by: string;
+        };
+        FloorBay: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            equipment: string;
+        };
         FloorBlock: {
             /** Format: int64 */
             jobId: number;
@@ -17399,6 +19587,9 @@ export interface components {
             orderId: number;
             /** Format: int64 */
             technicianId: null | number;
+            /** Format: int64 */
+            bayId: null | number;
+            isFixed: boolean;
             plate: string;
             title: string;
             start: components["schemas"]["LocalDateTime"];
@@ -17432,9 +19623,17 @@ export interface components {
             stageSince: components["schemas"]["Instant"];
             promisedAt: null | components["schemas"]["LocalDateTime"];
             promiseState: components["schemas"]["PromiseState"];
+            readyAt: null | components["schemas"]["LocalDateTime"];
+            whyLate: string;
             waitsFor: string;
             job: string;
             progressNote: string;
+            /** Format: int64 */
+            writerId: number;
+            labels: string[];
+            handover: null | components["schemas"]["FloorHandover"];
+            checkPending: boolean;
+            afterWork: components["schemas"]["FloorAfterWork"][];
             /** Format: int64 */
             leadId: null | number;
             technicianIds: number[];
@@ -17444,12 +19643,27 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        FloorHandover: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            fromId: number;
+            /** Format: int64 */
+            toId: number;
+            from: string;
+            to: string;
+            note: string;
+            stageName: string;
+            at: components["schemas"]["Instant"];
+        };
         FloorPageView: {
             now: components["schemas"]["LocalDateTime"];
             opens: components["schemas"]["LocalTime"];
             closes: components["schemas"]["LocalTime"];
             stages: components["schemas"]["StageView"][];
             people: components["schemas"]["FloorPerson"][];
+            bays: components["schemas"]["FloorBay"][];
+            staff: components["schemas"]["FloorStaff"][];
             blocks: components["schemas"]["FloorBlock"][];
             unplanned: components["schemas"]["UnplannedJob"][];
             cards: components["schemas"]["FloorCard"][];
@@ -17468,9 +19682,25 @@ export interface components {
             present: boolean;
             day: string;
         };
+        FloorStaff: {
+            /** Format: int64 */
+            id: number;
+            shortName: string;
+            role: components["schemas"]["Role"];
+        };
         FollowedFact: {
             key: string;
             words: string;
+        };
+        ForgottenClock: {
+            /** Format: int64 */
+            id: number;
+            isJob: boolean;
+            /** Format: int64 */
+            staffId: number;
+            name: string;
+            title: string;
+            since: components["schemas"]["LocalDateTime"];
         };
         FormerHistoryRow: {
             /** Format: int64 */
@@ -17535,6 +19765,19 @@ export interface components {
             /** Format: int64 */
             technicianId: null | number;
         };
+        HandoverDone: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            orderId: number;
+        };
+        HandoverRequest: {
+            /** Format: int64 */
+            toId: number;
+            note: null | string;
+            /** Format: int64 */
+            stageId: null | number;
+        };
         HeaderRequest: {
             field: string;
             value: null | string;
@@ -17578,6 +19821,9 @@ export interface components {
             row: number;
             words: string;
             reason: string;
+        };
+        ImportClosedRequest: {
+            text: string;
         };
         ImportColumn: {
             heading: string;
@@ -18104,6 +20350,13 @@ export interface components {
             short: string;
             find: string;
         };
+        MissedAppointment: {
+            /** Format: int64 */
+            appointmentId: number;
+            name: string;
+            start: components["schemas"]["LocalDateTime"];
+            reason: string;
+        };
         ModelChoice: {
             model: string;
             engines: string[];
@@ -18111,6 +20364,15 @@ export interface components {
             trims: string[];
             /** Format: int32 */
             from: number;
+        };
+        MovedAppointment: {
+            /** Format: int64 */
+            appointmentId: number;
+            name: string;
+            from: components["schemas"]["LocalDateTime"];
+            to: components["schemas"]["LocalDateTime"];
+            reason: string;
+            by: string;
         };
         MoveJobRequest: {
             /** Format: int64 */
@@ -18142,11 +20404,38 @@ export interface components {
             reason: string;
             by: string;
         };
+        MovePlace: {
+            /** Format: int64 */
+            technicianId: null | number;
+            /** Format: int64 */
+            bayId: null | number;
+            start: components["schemas"]["LocalDateTime"];
+        };
+        MoveReasonRequest: {
+            reason: null | string;
+        };
         MoveReservedRequest: {
             /** Format: int64 */
             fromLineId: number;
             /** Format: int64 */
             toLineId: number;
+        };
+        MoveView: {
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            orderId: number;
+            plate: string;
+            title: string;
+            before: null | components["schemas"]["MovePlace"];
+            after: components["schemas"]["MovePlace"];
+            end: components["schemas"]["LocalDateTime"];
+            isCertain: boolean;
+            readyBefore: null | components["schemas"]["LocalDateTime"];
+            readyAfter: null | components["schemas"]["LocalDateTime"];
+            promisedAt: null | components["schemas"]["LocalDateTime"];
+            /** Format: int32 */
+            version: number;
         };
         NaivePiece: {
             from: components["schemas"]["CurvePoint"];
@@ -18462,6 +20751,9 @@ export interface components {
             id: number;
             name: string;
         };
+        PassCheckRequest: {
+            note: null | string;
+        };
         PastedAnswer: {
             /** Format: int32 */
             orderVersion: number;
@@ -18510,7 +20802,7 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "CheckWork" | "AfterWork" | "CorrectTimes" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
         PersonActiveRequest: {
             active: boolean;
         };
@@ -18612,6 +20904,10 @@ export interface components {
             staffId: number;
             pin: string;
         };
+        PlacementAnswer: {
+            warnings: string[];
+            end: components["schemas"]["LocalDateTime"];
+        };
         PlaceOrderRequest: {
             /** Format: int64 */
             supplierId: number;
@@ -18623,12 +20919,20 @@ export interface components {
             stock?: null | components["schemas"]["StockWanted"][];
             costs?: null | components["schemas"]["QuotedCost"][];
         };
-        PlanRequest: {
+        PlaceRequest: {
+            kind: components["schemas"]["CalendarKind"];
+            /** Format: int64 */
+            id: number;
             /** Format: int64 */
             technicianId: null | number;
+            /** Format: int64 */
+            bayId: null | number;
             start: components["schemas"]["LocalDateTime"];
             /** Format: int32 */
             version: number;
+        };
+        PlanTaken: {
+            back: components["schemas"]["TakeMove"][];
         };
         /** @enum {unknown} */
         PointAct: "Rate" | "Measure" | "Skip" | "Clear" | "Note" | "Lasts";
@@ -18726,6 +21030,8 @@ export interface components {
         };
         PresenceRequest: {
             present: boolean;
+            /** @default false */
+            break: boolean;
         };
         PreviewRequest: {
             subject: null | string;
@@ -18761,6 +21067,24 @@ export interface components {
         };
         /** @enum {unknown} */
         PromiseState: "None" | "Holds" | "CannotBeKept" | "Late" | "Kept";
+        ProposalView: {
+            at: components["schemas"]["Instant"];
+            /** Format: int32 */
+            lateBefore: number;
+            /** Format: int32 */
+            lateAfter: number;
+            /** Format: int32 */
+            brokenBefore: number;
+            /** Format: int32 */
+            brokenAfter: number;
+            /** Format: int32 */
+            withoutPlace: number;
+            isProven: boolean;
+            /** Format: double */
+            seconds: number;
+            moves: components["schemas"]["MoveView"][];
+            late: components["schemas"]["StillLate"][];
+        };
         PurchaseLineView: {
             /** Format: int64 */
             id: number;
@@ -19109,7 +21433,7 @@ export interface components {
             changedAt: null | components["schemas"]["Instant"];
         };
         /** @enum {unknown} */
-        Role: "Writer" | "Technician" | "Parts" | "Manager" | "Owner";
+        Role: "Writer" | "Technician" | "Parts" | "Porter" | "Manager" | "Owner";
         ScheduleView: {
             /** Format: int32 */
             reading: null | number;
@@ -19145,6 +21469,11 @@ export interface components {
             phone: string;
             found: components["schemas"]["VisibilityItem"][];
             declineReasons: string[];
+        };
+        SendBackRequest: {
+            /** Format: int64 */
+            jobId: number;
+            note: null | string;
         };
         SendEstimateRequest: {
             channel: components["schemas"]["MessageChannel"];
@@ -19324,6 +21653,8 @@ export interface components {
             stage: components["schemas"]["Stage"];
             stageSince: components["schemas"]["Instant"];
             promisedAt: null | components["schemas"]["LocalDateTime"];
+            promisedAgainstPlan: boolean;
+            checkPending: boolean;
             promiseState: components["schemas"]["PromiseState"];
             keyTag: string;
             /** Format: int32 */
@@ -19383,6 +21714,7 @@ export interface components {
             isSetAside: boolean;
             isUnsafe: boolean;
             linesOpen: boolean;
+            checkWanted: boolean;
             payer: components["schemas"]["Payer"];
             payerName: string;
             payerWords: string;
@@ -19601,6 +21933,9 @@ export interface components {
             promiseStep: string;
             promiseSlack: string;
             promiseSlackMost: string;
+            checkMinutes: string;
+            checksWork: boolean;
+            remindsOfAppointments: boolean;
             inUse: boolean;
             logoHash: string;
             week: components["schemas"]["WeekdayHours"][];
@@ -19847,6 +22182,8 @@ export interface components {
             notHereYet: boolean;
             arrivesAt?: null | string;
             jobs?: null | string[];
+            /** Format: int64 */
+            appointmentId?: null | number;
         };
         /** @enum {unknown} */
         StartStep: "Address" | "Hours" | "Pricing" | "People" | "CannedJobs" | "Suppliers" | "Import" | "FirstOrder";
@@ -19862,6 +22199,18 @@ export interface components {
         StartStepsView: {
             steps: components["schemas"]["StartStepRow"][];
             next: null | components["schemas"]["StartStep"];
+        };
+        StillLate: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            number: number;
+            plate: string;
+            promisedAt: components["schemas"]["LocalDateTime"];
+            earliest: null | components["schemas"]["LocalDateTime"];
+            /** Format: int32 */
+            lateMinutes: number;
+            why: string;
         };
         StockCardView: {
             part: components["schemas"]["StockRow"];
@@ -20089,6 +22438,17 @@ export interface components {
             taxable: boolean;
             costPercent: string;
         };
+        TakeMove: {
+            /** Format: int64 */
+            jobId: number;
+            to: null | components["schemas"]["MovePlace"];
+            /** Format: int32 */
+            version: number;
+        };
+        TakePlanRequest: {
+            at: null | components["schemas"]["Instant"];
+            moves: components["schemas"]["TakeMove"][];
+        };
         TaxRow: {
             code: string;
             percent: string;
@@ -20162,10 +22522,57 @@ export interface components {
             /** Format: double */
             now: null | number;
         };
+        TimesDay: {
+            day: components["schemas"]["LocalDate"];
+            scheduled: string;
+            times: components["schemas"]["TimeView"][];
+            /** Format: double */
+            presentHours: number;
+            /** Format: double */
+            jobHours: number;
+            /** Format: double */
+            soldHours: number;
+        };
+        TimesPerson: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+        };
+        TimesWeekView: {
+            /** Format: int64 */
+            staffId: number;
+            name: string;
+            from: components["schemas"]["LocalDate"];
+            now: components["schemas"]["LocalDateTime"];
+            days: components["schemas"]["TimesDay"][];
+            /** Format: double */
+            presentHours: number;
+            /** Format: double */
+            jobHours: number;
+            /** Format: double */
+            soldHours: number;
+            people: components["schemas"]["TimesPerson"][];
+        };
+        TimeView: {
+            /** Format: int64 */
+            id: number;
+            isJob: boolean;
+            title: string;
+            /** Format: int64 */
+            orderId: null | number;
+            from: components["schemas"]["LocalDateTime"];
+            until: null | components["schemas"]["LocalDateTime"];
+            /** Format: double */
+            hours: number;
+            endsInBreak: boolean;
+            corrections: string[];
+        };
         TransferRequest: {
             /** Format: int64 */
             customerId: number;
         };
+        /** @enum {unknown} */
+        Transport: "DropOff" | "Waits" | "Ride" | "Loaner" | "PickUp";
         TroubleCodeView: {
             code: string;
             system: string;
@@ -20395,6 +22802,11 @@ export interface components {
             shopName: string;
             demo: boolean;
             demoPeople: components["schemas"]["DemoPerson"][];
+        };
+        WhenRequest: {
+            when: null | string;
+            /** Format: int32 */
+            version: number;
         };
         WishRequest: {
             address: string;

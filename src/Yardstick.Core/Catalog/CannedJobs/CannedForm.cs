@@ -41,6 +41,15 @@ public sealed record CannedForm
     /// <summary>A diagnosis: what of it is credited when its repair is approved, as typed.</summary>
     public string Credit { get; init; } = "";
 
+    /// <summary>Skill that the work needs; empty for any.</summary>
+    public string Skill { get; init; } = "";
+
+    /// <summary>What its bay has to have, with commas; empty for any bay.</summary>
+    public string Equipment { get; init; } = "";
+
+    /// <summary>Its work is looked over by somebody else.</summary>
+    public bool CheckWanted { get; init; }
+
     /// <summary>The customer may leave lines out.</summary>
     public bool LinesOpen { get; init; }
 
@@ -70,6 +79,9 @@ public sealed record CannedForm
             Discount = job.Discount,
             DiscountOn = job.DiscountOn,
             Credit = job.Credit,
+            Skill = job.Skill,
+            Equipment = string.Join(", ", job.Equipment),
+            CheckWanted = job.CheckWanted,
             LinesOpen = job.LinesOpen,
             Favorite = job.Favorite,
             Lines =
@@ -96,6 +108,9 @@ public sealed record CannedForm
             Discount = discount,
             DiscountOn = on,
             Credit = job.CreditShown,
+            Skill = job.Lines.OfType<LaborLine>().Select(l => l.Skill).FirstOrDefault(s => s.Length > 0) ?? "",
+            Equipment = string.Join(", ", job.Equipment),
+            CheckWanted = job.CheckWanted,
             LinesOpen = job.LinesOpen,
             Lines =
             [
@@ -143,6 +158,11 @@ public sealed record CannedForm
             return new Problem("cannedJob.system", "Enter a system, such as Brakes.", "system");
         if (CustomerText.Length > 2000 || Checklist.Length > 4000 || Words.Length > 300)
             return new Problem("text.long", "Shorten the customer description, checklist or search words.", "customerText");
+        if (Skill.Trim().Length > 40)
+            return TextInput.TooLong(40, "skill", "A skill");
+        var equipment = Equipment.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        if (equipment.Any(e => e.Length > 40))
+            return TextInput.TooLong(40, "equipment");
         Money? fixedPrice = null;
         if (FixedPrice.Trim().Length > 0)
         {
@@ -185,7 +205,9 @@ public sealed record CannedForm
             DiscountOn,
             Favorite
         );
-        (job.Credit, job.LinesOpen) = (Credit.Trim(), LinesOpen);
+        (job.Credit, job.LinesOpen, job.Skill) = (Credit.Trim(), LinesOpen, Skill.Trim());
+        job.CheckWanted = CheckWanted;
+        job.Equipment = [.. equipment.Distinct(StringComparer.OrdinalIgnoreCase)];
         job.Version++;
         job.Lines.Clear();
         job.Lines.AddRange(lines);

@@ -23,7 +23,13 @@ public class CannedJob
     public Money? FixedPrice { get; internal set; }
 
     /// <summary>Skill that the work needs; empty for any.</summary>
-    public string Skill { get; init; } = "";
+    public string Skill { get; internal set; } = "";
+
+    /// <summary>Its work is looked over by somebody else before the vehicle is ready.</summary>
+    public bool CheckWanted { get; internal set; }
+
+    /// <summary>What its bay has to have, in the words of the bays; none for any bay.</summary>
+    public IReadOnlyList<string> Equipment { get; internal set; } = [];
 
     /// <summary>What the customer reads besides the title.</summary>
     public string CustomerText { get; internal set; } = "";
@@ -98,12 +104,16 @@ public class CannedJob
             CustomerText = CustomerText,
             Checklist = Checklist,
             LinesOpen = LinesOpen,
+            Equipment = Equipment,
+            CheckWanted = CheckWanted,
         };
         (job.CreditPercent, job.CreditAmount) = Job.Credit(Credit, "credit").Value;
         foreach (var canned in OwnLines)
         {
             job.Append(canned.MakeLine(partOf, cost, facts));
         }
+        foreach (var labor in job.Lines.OfType<LaborLine>().Where(l => l.Skill.Length == 0))
+            labor.Skill = Skill;
         return job;
     }
 

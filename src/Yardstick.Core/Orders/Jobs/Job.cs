@@ -100,6 +100,16 @@ public class Job
     /// <summary>What the technician ticks off, in order.</summary>
     public IReadOnlyList<string> Checklist { get; init; } = [];
 
+    /// <summary>What its bay has to have; none for any bay.</summary>
+    public IReadOnlyList<string> Equipment { get; init; } = [];
+
+    /// <summary>Its work is looked over by somebody else before the vehicle is ready.</summary>
+    public bool CheckWanted { get; internal set; }
+
+    /// <summary>Skill that its work needs; empty for any.</summary>
+    public string Skill =>
+        OnLines.OfType<LaborLine>().Where(l => !l.IsExcluded).Select(l => l.Skill).FirstOrDefault(s => s.Length > 0) ?? "";
+
     /// <summary>Where it came from, in words: an order, a canned job, a service.</summary>
     public string OriginText { get; internal set; } = "";
 
@@ -219,6 +229,9 @@ public class Job
             case "isUnsafe":
                 (old, IsUnsafe) = (Shown(field), text == "true");
                 break;
+            case "checkWanted":
+                (old, CheckWanted) = (Shown(field), text == "true");
+                break;
             case "linesOpen":
                 (old, LinesOpen) = (Shown(field), text == "true");
                 break;
@@ -270,6 +283,7 @@ public class Job
             "customerText" => CustomerText,
             "count" => Count.ToString(),
             "isUnsafe" => IsUnsafe ? "true" : "false",
+            "checkWanted" => CheckWanted ? "true" : "false",
             "linesOpen" => LinesOpen ? "true" : "false",
             "payer" => Payer.ToString(),
             "payerName" => PayerName,
@@ -310,7 +324,8 @@ public class Job
     {
         var copy = EarlierWork.Copy(this, (_, _) => { });
         (copy.OriginText, copy.CannedVersion, copy.LaborRate) = ($"Approved on order {from.Number}", CannedVersion, LaborRate);
-        (copy.IsUnsafe, copy.LinesOpen, copy.Payer, copy.PayerName) = (IsUnsafe, LinesOpen, Payer, PayerName);
+        (copy.IsUnsafe, copy.LinesOpen, copy.CheckWanted) = (IsUnsafe, LinesOpen, CheckWanted);
+        (copy.Payer, copy.PayerName) = (Payer, PayerName);
         foreach (var (was, now) in OnLines.Zip(copy.Lines))
             now.Keep(was);
         return copy;

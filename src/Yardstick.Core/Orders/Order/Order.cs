@@ -53,6 +53,9 @@ public partial class Order
     /// <summary>Promised, wall time.</summary>
     public LocalDateTime? PromisedAt { get; internal set; }
 
+    /// <summary>Somebody promised it earlier than the plan could keep when the promise was made.</summary>
+    public bool PromisedAgainstPlan { get; internal set; }
+
     /// <summary>The customer waits here.</summary>
     public bool CustomerWaits { get; internal set; }
 

@@ -122,6 +122,11 @@ public partial class Order
             return gone;
         var text = technicianId?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "";
         var set = 0;
+        if (jobId is null && LeadId != technicianId)
+        {
+            Record("order", Id, "leadId", Shown("leadId"), text, Version + 1, actor);
+            LeadId = technicianId;
+        }
         foreach (
             var line in OnJobs
                 .Where(j => jobId is null || j.Id == jobId)

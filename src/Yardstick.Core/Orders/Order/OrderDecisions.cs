@@ -285,7 +285,7 @@ public partial class Order
     /// <param name="jobId">The job.</param>
     /// <param name="policy">The policy that prices the order.</param>
     /// <param name="actor">Who.</param>
-    public Result FinishJob(long jobId, ShopPolicy policy, Actor actor)
+    public Result FinishJob(long jobId, ShopPolicy policy, Actor actor, bool shopChecks = false)
     {
         if (Closed() is { } closed)
             return closed;
@@ -312,9 +312,10 @@ public partial class Order
             ++job.Value.Version,
             actor
         );
-        if (Stage < Stage.Done && ApprovedJobs.All(j => j.Progress == JobProgress.Finished))
-            MoveTo(Stage.Done, "The last approved job is finished", actor);
-        return Result.Done;
+        if (Stage >= Stage.Done || Unfinished.Any())
+            return Result.Done;
+        CheckPending = CheckedAt is null && IsToBeChecked(shopChecks);
+        return MoveTo(CheckPending ? Stage.Check : Stage.Done, "The last approved job is finished", actor);
     }
 
     /// <summary>
@@ -358,7 +359,8 @@ public partial class Order
         job.Value.FinishedAt = null;
         job.Value.FinishedById = null;
         Record("job", jobId, "progress", "finished", "in progress", ++job.Value.Version, actor);
-        if (Stage == Stage.Done)
+        (CheckPending, CheckedAt, CheckedById) = (false, null, null);
+        if (Stage is Stage.Done or Stage.Check)
             MoveTo(Stage.InWork, $"{job.Value.Title} was reopened", actor);
         return Result.Done;
     }

@@ -130,6 +130,10 @@ public partial class Order
         return new FieldChange(field, old, Shown(field));
     }
 
+    /// <summary>A promise that somebody made is marked where the plan could not keep it then.</summary>
+    /// <param name="earliest">The earliest that the plan could keep, wall time; null where nobody knows.</param>
+    public void JudgePromise(LocalDateTime? earliest) => PromisedAgainstPlan = PromisedAt < earliest;
+
     private static long? Key(string? text) => long.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null;
 
     private string Shown(string field) =>
@@ -189,6 +193,8 @@ public partial class Order
     {
         if (to.Id == from.Id)
             return Result.Done;
+        if (CheckPending && to.Meaning >= Stage.Done)
+            return new Problem("check.needed", "This vehicle still needs its quality check. Pass it first.", "stage");
         return to.RetiredAt is null
             ? Move(to.Meaning, to.Id, "", (from.Name, to.Name), actor)
             : new Problem("stage.retired", $"{to.Name} is retired. Choose another stage.", "stage");

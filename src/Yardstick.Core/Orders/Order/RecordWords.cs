@@ -36,6 +36,8 @@ public static class RecordWords
         ["rateName"] = "labor rate",
         ["fixedPrice"] = "fixed price",
         ["isUnsafe"] = "safety item",
+        ["checkWanted"] = "quality check",
+        ["check"] = "quality check",
         ["linesOpen"] = "lines can be declined one by one",
         ["payer"] = "paid by",
         ["payerName"] = "payer",

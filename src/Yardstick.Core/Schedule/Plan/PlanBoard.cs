@@ -44,9 +44,10 @@ public sealed class PlanBoard
     /// </summary>
     /// <param name="task">The job.</param>
     /// <param name="keepPlanned">Whoever is planned for it does it, where they can at all.</param>
-    public bool PutFirst(PlanTask task, bool keepPlanned = false)
+    /// <param name="notBefore">It begins no earlier than that, in minutes from the present.</param>
+    public bool PutFirst(PlanTask task, bool keepPlanned = false, int notBefore = int.MinValue)
     {
-        var from = task.Earliest;
+        var from = Math.Max(task.Earliest, notBefore);
         foreach (var before in task.Awaited)
         {
             if (this[before] is not { } place)

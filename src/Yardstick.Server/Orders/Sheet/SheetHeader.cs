@@ -52,6 +52,12 @@ public sealed record SheetHeader
     /// <summary>Promised, wall time.</summary>
     public required LocalDateTime? PromisedAt { get; init; }
 
+    /// <summary>It was promised earlier than the plan could keep then.</summary>
+    public required bool PromisedAgainstPlan { get; init; }
+
+    /// <summary>Its work waits to be looked over.</summary>
+    public required bool CheckPending { get; init; }
+
     /// <summary>Whether the promise holds.</summary>
     public required PromiseState PromiseState { get; init; }
 

@@ -32,6 +32,9 @@ public sealed record SheetJob
     /// <summary>The customer may leave lines of it out.</summary>
     public required bool LinesOpen { get; init; }
 
+    /// <summary>Its work is looked over by somebody else.</summary>
+    public required bool CheckWanted { get; init; }
+
     /// <summary>Who pays.</summary>
     public required Payer Payer { get; init; }
 

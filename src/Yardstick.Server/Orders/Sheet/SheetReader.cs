@@ -101,6 +101,8 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             Stage = order.Stage,
             StageSince = order.StageSince,
             PromisedAt = order.PromisedAt,
+            PromisedAgainstPlan = order.PromisedAgainstPlan,
+            CheckPending = order.CheckPending,
             PromiseState = around.Day(shop, now).PromiseOf(order),
             KeyTag = order.KeyTag,
             OdometerIn = order.OdometerIn?.Value,

@@ -12,8 +12,10 @@ import { Gauge } from '../../ui/Gauge';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import { VinScan } from '../WriteUp/VinScan';
+import { HandoverDialog, useHandover } from './HandoverDialog';
 import '../../ui/bench.css';
 
+const CheckDialog = lazy(() => import('./CheckDialog'));
 const FindingDialog = lazy(() => import('../Inspections/FindingDialog'));
 
 type Car = Schemas['BenchCar'];
@@ -48,6 +50,8 @@ export default function BenchPage() {
   const say = useSay();
   const [busy, setBusy] = useState(false);
   const [finding, setFinding] = useState<Car | null>(null);
+  const [hand, setHand] = useState<Car | null>(null);
+  const [check, setCheck] = useState<number | null>(null);
   if (bench.error && !bench.data) return <Failed error={bench.error} again={() => void bench.refetch()} />;
   if (!bench.data) return <Loading what="your cars" />;
   const data = bench.data;
@@ -73,14 +77,25 @@ export default function BenchPage() {
           className="big"
           disabled={busy}
           aria-pressed={data.present}
-          onClick={() => void run(unwrap(api.POST('/api/bench/presence', { body: { present: !data.present } })))}
+          onClick={() => void run(unwrap(api.POST('/api/bench/presence', { body: { present: !data.present, break: false } })))}
         >
-          {data.present ? 'Clock out for the day' : 'Clock in for the day'}
+          {data.present ? 'Clock out for the day' : data.breakSince ? 'Back from the break' : 'Clock in for the day'}
         </button>
+        {data.present && (
+          <button
+            className="big"
+            disabled={busy}
+            onClick={() => void run(unwrap(api.POST('/api/bench/presence', { body: { present: false, break: true } })), 'On a break.')}
+          >
+            Break
+          </button>
+        )}
         <span className="soft">
           {data.present && data.presentSince && shop
             ? `Here since ${clock(wallTime(data.presentSince, shop.timeZone))}`
-            : 'Not clocked in today'}
+            : data.breakSince && shop
+              ? `On a break since ${clock(wallTime(data.breakSince, shop.timeZone))}`
+              : 'Not clocked in today'}
           {on && data.onSince && shop
             ? ` · on ${on.title} since ${clock(wallTime(data.onSince, shop.timeZone))}`
             : data.present
@@ -100,10 +115,34 @@ export default function BenchPage() {
           to your name on the Floor, or when you are named on the repair order. <Link to="/floor">See the Floor</Link>
         </Empty>
       )}
-      {data.cars.map((car) => (
-        <CarCard key={car.orderId} car={car} notes={data.progressNotes} busy={busy} run={run} onFinding={() => setFinding(car)} />
+      {data.toCheck.map((check) => (
+        <section key={check.orderId} className="bench-car" aria-label={`Check ${check.plate}`}>
+          <header>
+            <Plate text={check.plate} large />
+            <div className="grow">
+              <div className="strong">{check.vehicle}</div>
+              <div className="soft">{check.title} · needs a quality check by someone who did not do it</div>
+            </div>
+            <button className="big go" onClick={() => setCheck(check.orderId)}>
+              Check it
+            </button>
+          </header>
+        </section>
       ))}
+      {data.cars.map((car) => (
+        <CarCard
+          key={car.orderId}
+          car={car}
+          notes={data.progressNotes}
+          busy={busy}
+          run={run}
+          onFinding={() => setFinding(car)}
+          onHand={() => setHand(car)}
+        />
+      ))}
+      {hand && <HandoverDialog orderId={hand.orderId} plate={hand.plate} staff={data.staff} stages={[]} onClose={() => setHand(null)} />}
       <Suspense fallback={null}>
+        {check !== null && <CheckDialog orderId={check} onClose={() => setCheck(null)} />}
         {finding && <FindingDialog orderId={finding.orderId} plate={finding.plate} onClose={() => setFinding(null)} />}
       </Suspense>
     </div>
@@ -118,14 +157,17 @@ function CarCard({
   busy,
   run,
   onFinding,
+  onHand,
 }: {
   car: Car;
   notes: readonly string[];
   busy: boolean;
   run: Run;
   onFinding: () => void;
+  onHand: () => void;
 }) {
   const now = useNow();
+  const { take, withdraw } = useHandover();
   const say = useSay();
   const late = car.promiseState === 'Late';
   const marks = [
@@ -156,6 +198,26 @@ function CarCard({
         </div>
       </header>
       <div className="body">
+        {car.handover && (
+          <div className="notice" role="status">
+            {car.handover.toMe ? `${car.handover.other} hands it to you` : `Waits for ${car.handover.other} to take it`}
+            {car.handover.note && `: ${car.handover.note}`}
+            <div className="acts">
+              {car.handover.toMe && (
+                <button className="big go" onClick={() => void take(car.handover!.id, car.plate)}>
+                  Take it
+                </button>
+              )}
+              <button
+                className="big"
+                onClick={() => void withdraw(car.handover!.id, car.handover!.toMe ? 'Not taken.' : 'It stays with you.')}
+              >
+                {car.handover.toMe ? 'Not me' : 'Take back'}
+              </button>
+            </div>
+          </div>
+        )}
+        {car.checkPending && <div className="strong">Waits for a quality check by someone else</div>}
         {car.warning && <div className="notice strong">{car.warning}</div>}
         {marks.length > 0 && <div className="strong">{marks.join(' · ')}</div>}
         {car.concerns.map((c) => (
@@ -197,6 +259,11 @@ function CarCard({
           <button className="big" onClick={onFinding}>
             Report a finding
           </button>
+          {!car.handover && (
+            <button className="big" onClick={onHand}>
+              Hand over
+            </button>
+          )}
           <VinScan
             onVin={(vin) =>
               void run(

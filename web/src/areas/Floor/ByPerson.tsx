@@ -7,21 +7,43 @@ import { useMay, useNow } from '../../lib/shop';
 import { minuteAt, ofTime, position } from '../../ui/DayTimeline';
 import { Gauge } from '../../ui/Gauge';
 import { Column } from './ByStage';
-import { Car, type Card, type Floor } from './Car';
+import { Car, type Card, type CardActs, type Floor } from './Car';
 import { useFocusAfterMove } from './useFocusAfterMove';
 import type { Moves } from './useMoves';
 import { dragged, vars } from '../../lib/vars';
 
 type Block = Schemas['FloorBlock'];
-type Person = Schemas['FloorPerson'];
+/** A lane of the day: a technician, or a bay. */
+export interface DayLane {
+  id: number;
+  name: string;
+  /** Skills, equipment, and what is to be known of the day. */
+  note: string;
+}
 
-/** Lanes by person on the day rule's axis; work without a person has a lane of its own. What waits is beneath. */
-export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves: Moves; people: Person[]; cards: Card[] }) {
+interface Props {
+  floor: Floor;
+  moves: Moves;
+  by: 'technician' | 'bay';
+  people: DayLane[];
+  cards: Card[];
+  /** A car was dropped on a person's lane. */
+  onHand: (card: Card, toId: number) => void;
+  acts: CardActs;
+}
+
+/** Lanes by technician or bay on the day rule's axis; what has none has a lane of its own. What waits is beneath. */
+export function ByPerson({ floor, moves, by, people, cards, onHand, acts }: Props) {
   const now = useNow();
   const ref = useRef<HTMLDivElement>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const [opens, closes] = [ofTime(floor.opens), ofTime(floor.closes)];
-  const lanes: (Person | null)[] = [...people, null];
+  const lanes: (DayLane | null)[] = [...people, null];
+  const laneOf = (block: Block) => (by === 'technician' ? block.technicianId : block.bayId);
+  const inLane = (lane: number | null, held: { technicianId: number | null; bayId: number | null }) => ({
+    technicianId: by === 'technician' ? lane : held.technicianId,
+    bayId: by === 'bay' ? lane : held.bayId,
+  });
   const at = (wall: string) => position(minutesOfDay(wall), opens, closes);
   // A block that is let go beside the day is meant at its end; to which quarter it belongs is the shop's to say.
   const step = floor.planStepMinutes;
@@ -33,17 +55,21 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
     const lane = String(over.id);
     if (card) {
       if (!lane.startsWith('lane:')) moves.stageId(card, Number(lane));
+      else if (by === 'technician' && lane !== 'lane:none') onHand(card, Number(lane.slice(5)));
       return;
     }
     if (!lane.startsWith('lane:')) return;
-    const technician = lane === 'lane:none' ? null : Number(lane.slice(5));
+    const to = lane === 'lane:none' ? null : Number(lane.slice(5));
     const box = ref.current.getBoundingClientRect();
     const left = (active.rect.current.translated?.left ?? 0) - box.left;
     if (block) {
       const moved = minutesOfDay(block.start) + (delta.x / box.width) * (closes - opens + 40);
-      void moves.plan(block.jobId, block.plate, technician, atMinutes(now, within(moved)), block);
+      void moves.plan(block.jobId, block.plate, { ...inLane(to, block), start: atMinutes(now, within(moved)) }, block);
     } else if (loose)
-      void moves.plan(loose.jobId, loose.plate, technician, atMinutes(now, within(minuteAt(left / box.width, opens, closes))));
+      void moves.plan(loose.jobId, loose.plate, {
+        ...inLane(to, { technicianId: loose.technicianId, bayId: null }),
+        start: atMinutes(now, within(minuteAt(left / box.width, opens, closes))),
+      });
   };
 
   const holdJob = useFocusAfterMove('data-job', floor);
@@ -51,18 +77,18 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
   const byKeys = (block: Block, key: string) => {
     holdJob(block.jobId);
     const ids = lanes.map((p) => p?.id ?? null);
-    const lane = ids.indexOf(block.technicianId);
+    const lane = ids.indexOf(laneOf(block));
+    const { technicianId, bayId, start } = block;
     if (key === 'ArrowLeft' || key === 'ArrowRight')
       void moves.plan(
         block.jobId,
         block.plate,
-        block.technicianId,
-        atMinutes(now, within(minutesOfDay(block.start) + (key === 'ArrowLeft' ? -step : step))),
+        { technicianId, bayId, start: atMinutes(now, within(minutesOfDay(start) + (key === 'ArrowLeft' ? -step : step))) },
         block,
       );
     else {
       const to = ids[lane + (key === 'ArrowUp' ? -1 : 1)];
-      if (to !== undefined) void moves.plan(block.jobId, block.plate, to, block.start, block);
+      if (to !== undefined) void moves.plan(block.jobId, block.plate, { ...inLane(to, block), start }, block);
     }
   };
 
@@ -70,9 +96,17 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
     <DndContext sensors={sensors} onDragEnd={dropped}>
       <div className="lanes" ref={ref}>
         {lanes.map((person) => (
-          <Lane key={person?.id ?? 'none'} person={person} compact={people.length > 5} opens={opens} closes={closes} now={at(now)}>
+          <Lane
+            key={person?.id ?? 'none'}
+            person={person}
+            none={by === 'technician' ? 'Unassigned' : 'No bay yet'}
+            compact={people.length > 5}
+            opens={opens}
+            closes={closes}
+            now={at(now)}
+          >
             {floor.blocks
-              .filter((b) => b.technicianId === (person?.id ?? null))
+              .filter((b) => laneOf(b) === (person?.id ?? null))
               .map((block) => (
                 <WorkBlock
                   key={block.jobId}
@@ -91,12 +125,10 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
                     who={floor.people.find((p) => p.id === job.technicianId)?.shortName}
                     plan={() => {
                       holdJob(job.jobId);
-                      void moves.plan(
-                        job.jobId,
-                        job.plate,
-                        job.technicianId ?? people[0]?.id ?? null,
-                        atMinutes(now, within(minutesOfDay(now) + step)),
-                      );
+                      const held = { technicianId: job.technicianId, bayId: null };
+                      const start = atMinutes(now, within(minutesOfDay(now) + step));
+                      const lane = by === 'technician' ? (job.technicianId ?? people[0]?.id ?? null) : null;
+                      void moves.plan(job.jobId, job.plate, { ...inLane(lane, held), start });
                     }}
                   />
                 ))}
@@ -118,6 +150,7 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
                       key={card.id}
                       card={card}
                       floor={floor}
+                      {...acts}
                       onMove={(card, by) => {
                         holdCar(card.id);
                         moves.step(card, by);
@@ -135,13 +168,15 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
 
 function Lane({
   person,
+  none,
   compact,
   opens,
   closes,
   now,
   children,
 }: {
-  person: Person | null;
+  person: DayLane | null;
+  none: string;
   compact: boolean;
   opens: number;
   closes: number;
@@ -152,17 +187,12 @@ function Lane({
   const lines = [];
   for (let minute = Math.ceil(opens / 60) * 60; minute <= closes; minute += 60) lines.push(minute);
   return (
-    <section
-      ref={setNodeRef}
-      className={`lane ${compact ? 'compact' : ''} ${isOver ? 'over' : ''}`}
-      aria-label={person ? person.shortName : 'Unassigned'}
-    >
+    <section ref={setNodeRef} className={`lane ${compact ? 'compact' : ''} ${isOver ? 'over' : ''}`} aria-label={person?.name ?? none}>
       {lines.map((minute) => (
         <div key={minute} className="hourline" style={vars({ '--at': `${position(minute, opens, closes)}%` })} />
       ))}
       <h3>
-        {person ? person.shortName : 'Unassigned'}{' '}
-        <span>{person ? [person.skills, person.day || (person.present ? '' : 'out today')].filter(Boolean).join(' · ') : ''}</span>
+        {person?.name ?? none} <span>{person?.note}</span>
       </h3>
       {children}
       <div className="nowline" style={vars({ '--at': `${now}%` })} />

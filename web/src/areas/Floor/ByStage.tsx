@@ -1,12 +1,12 @@
 import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import type { ReactNode } from 'react';
 import { useMe } from '../../lib/shop';
-import { Car, type Card, type Floor } from './Car';
+import { Car, type Card, type CardActs, type Floor } from './Car';
 import { useFocusAfterMove } from './useFocusAfterMove';
 import type { Moves } from './useMoves';
 
 /** Columns by stage; drag a car to another, or [ and ] on the focused one. */
-export function ByStage({ floor, moves, cards }: { floor: Floor; moves: Moves; cards: Card[] }) {
+export function ByStage({ floor, moves, cards, acts }: { floor: Floor; moves: Moves; cards: Card[]; acts: CardActs }) {
   const me = useMe();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const hold = useFocusAfterMove('data-car', cards);
@@ -35,7 +35,7 @@ export function ByStage({ floor, moves, cards }: { floor: Floor; moves: Moves; c
                 count={here.length}
               >
                 {here.map((card) => (
-                  <Car key={card.id} card={card} floor={floor} onMove={step} />
+                  <Car key={card.id} card={card} floor={floor} {...acts} onMove={step} />
                 ))}
               </Column>
             );

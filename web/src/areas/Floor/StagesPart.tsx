@@ -20,6 +20,7 @@ const SHORT: Record<Schemas['Role'], string> = {
   Writer: 'writers',
   Technician: 'techs',
   Parts: 'parts',
+  Porter: 'porters',
   Manager: 'managers',
   Owner: 'owners',
 };

@@ -8,8 +8,8 @@ const floor = {
     { id: 2, stage: 'Here', stageId: 2 },
   ],
   blocks: [
-    { jobId: 11, technicianId: 5, start: '2026-11-23T09:00:00', end: '2026-11-23T10:30:00' },
-    { jobId: 12, technicianId: 5, start: '2026-11-23T11:00:00', end: '2026-11-23T12:00:00' },
+    { jobId: 11, technicianId: 5, bayId: null, start: '2026-11-23T09:00:00', end: '2026-11-23T10:30:00' },
+    { jobId: 12, technicianId: 5, bayId: null, start: '2026-11-23T11:00:00', end: '2026-11-23T12:00:00' },
   ],
 } as unknown as Floor;
 
@@ -18,13 +18,13 @@ const stage = { id: 14, name: 'At the estimator', meaning: 'Pricing' as const, i
 test('what was moved stands where it was put, however old the floor is that came', () => {
   const shown = applyPendingMoves(floor, {
     stages: new Map([[2, stage]]),
-    plans: new Map([[11, { technicianId: null, start: '2026-11-23T09:15:00' }]]),
+    plans: new Map([[11, { technicianId: null, bayId: null, start: '2026-11-23T09:15:00' }]]),
   });
   expect(shown.cards.map((c) => [c.stageId, c.stage])).toEqual([
     [2, 'Here'],
     [14, 'Pricing'],
   ]);
-  expect(shown.blocks[0]).toEqual({ jobId: 11, technicianId: null, start: '2026-11-23T09:15:00', end: '2026-11-23T10:45:00' });
+  expect(shown.blocks[0]).toEqual({ jobId: 11, technicianId: null, bayId: null, start: '2026-11-23T09:15:00', end: '2026-11-23T10:45:00' });
   expect(shown.blocks[1]).toBe(floor.blocks[1]);
   expect(applyPendingMoves(floor, { stages: new Map(), plans: new Map() })).toBe(floor);
 });

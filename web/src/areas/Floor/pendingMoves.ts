@@ -6,6 +6,7 @@ type StageView = Schemas['StageView'];
 /** Where a job was put. */
 export interface Put {
   technicianId: number | null;
+  bayId: number | null;
   /** Wall time in the shop. */
   start: string;
 }
@@ -31,7 +32,7 @@ export function applyPendingMoves(floor: Floor, { stages, plans }: Underway): Fl
       const put = plans.get(block.jobId);
       if (!put) return block;
       const end = new Date(ms(put.start) + ms(block.end) - ms(block.start)).toISOString().slice(0, 19);
-      return { ...block, technicianId: put.technicianId, start: put.start.slice(0, 19), end };
+      return { ...block, technicianId: put.technicianId, bayId: put.bayId, start: put.start.slice(0, 19), end };
     }),
   };
 }

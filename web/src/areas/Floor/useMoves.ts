@@ -76,17 +76,9 @@ export function useMoves(sent: Floor | undefined) {
       if (!floor.stages[next]!.isRetired) return void stage(card, floor.stages[next]!);
   };
 
-  const plan = async (jobId: number, plate: string, technicianId: number | null, start: string, before?: Block) => {
-    const move = async (put: Put, version: number) =>
-      (
-        await unwrap(
-          api.POST('/api/jobs/{jobId}/plan', {
-            params: { path: { jobId } },
-            body: { technicianId: put.technicianId, start: put.start, version },
-          }),
-        )
-      ).version;
-    const to = { technicianId, start };
+  const plan = async (jobId: number, plate: string, to: Put, before?: Block) => {
+    const move = async ({ technicianId, bayId, start }: Put, version: number) =>
+      (await unwrap(api.POST('/api/calendar/place', { body: { kind: 'Job', id: jobId, technicianId, bayId, start, version } }))).version;
     await run(
       'plans',
       jobId,
@@ -94,8 +86,9 @@ export function useMoves(sent: Floor | undefined) {
       before?.version ?? 0,
       (version) => move(to, version),
       (version) => {
-        const who = floor?.people.find((p) => p.id === technicianId)?.shortName ?? 'unassigned';
-        say.done(`${plate}: scheduled for ${who} at ${clock(start)}.`, () =>
+        const who = floor?.people.find((p) => p.id === to.technicianId)?.shortName ?? 'unassigned';
+        const bay = floor?.bays.find((b) => b.id === to.bayId)?.name;
+        say.done(`${plate}: scheduled for ${who}${bay ? ` in ${bay}` : ''} at ${clock(to.start)}.`, () =>
           (before ? move(before, version) : unwrap(api.DELETE('/api/jobs/{jobId}/plan', { params: { path: { jobId } } }))).then(() =>
             refresh(['floor']),
           ),

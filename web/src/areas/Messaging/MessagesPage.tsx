@@ -23,6 +23,8 @@ const USES: [string, string][] = [
   ['', 'no special use'],
   ['estimate', 'sending an estimate'],
   ['ready', 'telling that the vehicle is ready'],
+  ['delayed', 'telling a new promised time'],
+  ['appointment', 'appointments and their reminders'],
   ['documents', 'sending documents'],
 ];
 

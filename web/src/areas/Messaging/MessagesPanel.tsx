@@ -21,8 +21,16 @@ const STATES: Record<Schemas['MessageState'], string> = {
   Withdrawn: 'canceled',
 };
 
+interface Props {
+  target: Target;
+  title: string;
+  /** The moment whose template is offered first. */
+  use?: string;
+  onClose: () => void;
+}
+
 /** What was written to and by the customer, and a form to write. */
-export function MessagesPanel({ target, title, onClose }: { target: Target; title: string; onClose: () => void }) {
+export function MessagesPanel({ target, title, use, onClose }: Props) {
   const thread = useThread(target);
   const refresh = useRefresh();
   const say = useSay();
@@ -92,7 +100,7 @@ export function MessagesPanel({ target, title, onClose }: { target: Target; titl
               )}
             </div>
           ))}
-          {mayWrite && <WriteForm target={target} send={send} done="Sending." button="Send" documents={orderId !== undefined} />}
+          {mayWrite && <WriteForm target={target} use={use} send={send} done="Sending." button="Send" documents={orderId !== undefined} />}
         </>
       )}
     </Panel>

@@ -87,6 +87,29 @@ export default function ShopPage() {
             value={s.promiseSlackMost}
             commit={set('promiseSlackMost', 'Longest reserve', s.promiseSlackMost)}
           />
+          <Field
+            label="Check and wash, min"
+            value={s.checkMinutes}
+            commit={set('checkMinutes', 'Minutes of check and wash', s.checkMinutes)}
+          />
+          <label className="row">
+            <input
+              type="checkbox"
+              checked={s.checksWork}
+              onChange={(event) => void set('checksWork', 'Quality check', String(s.checksWork))(String(event.target.checked))}
+            />
+            Quality check of all work, by someone who did not do it
+          </label>
+          <label className="row">
+            <input
+              type="checkbox"
+              checked={s.remindsOfAppointments}
+              onChange={(event) =>
+                void set('remindsOfAppointments', 'Appointment reminders', String(s.remindsOfAppointments))(String(event.target.checked))
+              }
+            />
+            Text customers the day before an appointment
+          </label>
           <p className="soft small">
             Driven a day is taken for a vehicle with a single odometer reading. Promised times are offered on so many minutes, with a
             reserve after the planned work.
@@ -117,13 +140,45 @@ function ClosedDays({ days, renew }: { days: Schemas['ClosedDay'][]; renew: () =
       setOn('');
       setReason('');
     });
+  const bring = async (file: File) => {
+    try {
+      const { added } = await unwrap(api.POST('/api/setup/closed-days/import', { body: { text: await file.text() } }));
+      await renew();
+      const reopen = () =>
+        added.reduce<Promise<unknown>>(
+          (before, day) => before.then(() => unwrap(api.POST('/api/setup/closed-days/open', { body: { on: day.on } }))),
+          Promise.resolve(),
+        );
+      say.done(added.length === 0 ? 'The shop is closed on these days already.' : `${added.length} closed days added.`, () =>
+        reopen().then(renew),
+      );
+    } catch (error) {
+      say.refused(error);
+    }
+  };
   const open = (day: Schemas['ClosedDay']) =>
     unwrap(api.POST('/api/setup/closed-days/open', { body: { on: day.on } }))
       .then(renew)
       .then(() => say.done(`${dayWords(day.on, today)} is a working day again.`, () => close(day)), say.refused);
   return (
     <Part title="Closed days">
-      <p className="soft">Holidays and other days the shop is closed. Promised times and the plan skip them.</p>
+      <p className="soft">
+        Holidays and other days the shop is closed. Promised times and the plan skip them. A calendar file (.ics) of holidays can be
+        imported.{' '}
+        <label className="linkish">
+          Import a file
+          <input
+            type="file"
+            accept=".ics,text/calendar"
+            className="visually-hidden"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              event.target.value = '';
+              if (file) void bring(file);
+            }}
+          />
+        </label>
+      </p>
       <table className="list">
         <tbody>
           {days.map((day) => (

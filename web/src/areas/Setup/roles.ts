@@ -5,6 +5,7 @@ export const ROLES: Record<Schemas['Role'], string> = {
   Writer: 'service writer',
   Technician: 'technician',
   Parts: 'parts person',
+  Porter: 'porter',
   Manager: 'manager',
   Owner: 'owner',
 };

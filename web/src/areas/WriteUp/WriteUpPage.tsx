@@ -9,6 +9,7 @@ import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { CarPart } from './CarPart';
 import { CustomerPart } from './CustomerPart';
+import { draftOfAppointment } from './draftOfAppointment';
 import { draftsOf, draftTitle, dropDraft, emptyCar, emptyCustomer, isEmpty, keepDraft, newDraft, type WriteUpDraft } from './draft';
 import { KnownPart } from './KnownPart';
 import { PromisePart, promiseQuery } from './PromisePart';
@@ -24,13 +25,14 @@ export default function WriteUpPage() {
   const given = Number(search.get('customer')) || null;
   const givenCar = Number(search.get('vehicle')) || null;
   const toBegin = search.get('new');
+  const appointment = Number(search.get('appointment')) || null;
   const me = useMe().id;
   const navigate = useNavigate();
   const refresh = useRefresh();
   const client = useQueryClient();
   const say = useSay();
   const [draft, setDraft] = useState<WriteUpDraft>(
-    () => (given || givenCar || toBegin ? undefined : draftsOf(me)[0]) ?? newDraft(given, givenCar),
+    () => (given || givenCar || toBegin || appointment ? undefined : draftsOf(me)[0]) ?? newDraft(given, givenCar),
   );
   const [problem, setProblem] = useState<{ field?: string; code?: string; text: string } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -105,6 +107,14 @@ export default function WriteUpPage() {
     },
     [put],
   );
+  // What an appointment says already stands in its write-up.
+  const fromAppointment = useRef<number | null>(null);
+  useEffect(() => {
+    if (!appointment || fromAppointment.current === appointment) return;
+    fromAppointment.current = appointment;
+    void draftOfAppointment(appointment).then(setDraft, say.refused);
+  }, [appointment, say]);
+
   // The find field of the bar begins a record with what stood in it.
   useEffect(() => {
     if (toBegin) void begin(toBegin);
@@ -136,6 +146,7 @@ export default function WriteUpPage() {
             takeOver: draft.taken,
             promisedAt: draft.promise ?? (await proposed()),
             keyTag: draft.keyTag,
+            appointmentId: draft.appointmentId ?? null,
             ...draft.logistics,
           },
         }),
@@ -143,7 +154,7 @@ export default function WriteUpPage() {
       done.current = true;
       dropDraft(me, draft.id);
       // What other pages show is asked for beside: nobody waits for it before the order is there.
-      void refresh(['floor'], ['orders']);
+      void refresh(['floor'], ['orders'], ['calendar']);
       void navigate(`/orders/${order.id}`);
     } catch (error) {
       setProblem(error instanceof Problem ? { field: error.field, code: error.code, text: error.message } : { text: sentence(error) });

@@ -47,6 +47,8 @@ export interface WriteUpDraft {
   /** Whose it is, where a customer on file was chosen. */
   name: string;
   customerId: number | null;
+  /** The appointment that it is written up from. */
+  appointmentId?: number | null;
   customer: NewCustomer;
   /** A new customer is being typed. */
   adding: boolean;

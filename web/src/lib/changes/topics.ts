@@ -3,6 +3,9 @@ export const TOPIC_KINDS = [
   'Order',
   'Orders',
   'Floor',
+  'Calendar',
+  'AfterWork',
+  'Times',
   'Bench',
   'Inspection',
   'Parts',
@@ -48,6 +51,12 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
       return [['orders']];
     case 'Floor':
       return [['floor']];
+    case 'Calendar':
+      return [['calendar'], ['appointment']];
+    case 'AfterWork':
+      return [['after-work']];
+    case 'Times':
+      return [['times']];
     case 'Bench':
       return [one('bench', id)];
     case 'Inspection':

@@ -84,7 +84,11 @@ export function useFacts(id: number, work: string, enabled: boolean) {
 
 /** What opens beside the sheet. */
 export type Beside =
-  | { kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'known' | 'services' | 'record' | 'details' | 'send' | 'messages'; jobId?: number }
+  | {
+      kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'known' | 'services' | 'record' | 'details' | 'send' | 'messages';
+      jobId?: number;
+      use?: string;
+    }
   | { kind: 'source'; lineIds: number[]; find?: string }
   | { kind: 'line'; lineId: number };
 

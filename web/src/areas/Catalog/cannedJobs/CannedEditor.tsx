@@ -37,6 +37,9 @@ const BLANK: Form = {
   discount: '',
   discountOn: 'All',
   credit: '',
+  skill: '',
+  equipment: '',
+  checkWanted: false,
   linesOpen: false,
   favorite: false,
   lines: [BLANK_LINE],
@@ -170,6 +173,26 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
           problem={wrong('credit')}
           onText={(text) => set('credit', text)}
         />
+        <div className="two">
+          <Labelled
+            label="Skill"
+            placeholder="any; such as brakes"
+            value={form.skill}
+            problem={wrong('skill')}
+            onText={(text) => set('skill', text)}
+          />
+          <Labelled
+            label="Bay equipment"
+            placeholder="any bay; such as lift"
+            value={form.equipment}
+            problem={wrong('equipment')}
+            onText={(text) => set('equipment', text)}
+          />
+        </div>
+        <label className="row">
+          <input type="checkbox" checked={form.checkWanted} onChange={(event) => set('checkWanted', event.target.checked)} />
+          Quality check by another technician
+        </label>
         <label className="row">
           <input type="checkbox" checked={form.linesOpen} onChange={(event) => set('linesOpen', event.target.checked)} />
           Customer may decline individual lines

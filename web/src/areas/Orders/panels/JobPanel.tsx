@@ -139,6 +139,13 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
             Safety item: customer must acknowledge if they decline it
           </Check>
           <Check
+            checked={job.checkWanted}
+            disabled={closed}
+            onCheck={(on) => edits.job(job, 'checkWanted', String(job.checkWanted), String(on))}
+          >
+            Quality check by another technician before the vehicle is ready
+          </Check>
+          <Check
             checked={job.linesOpen}
             disabled={closed || job.fixedPrice !== null}
             onCheck={(on) => edits.job(job, 'linesOpen', String(job.linesOpen), String(on))}

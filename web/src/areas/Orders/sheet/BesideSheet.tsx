@@ -43,7 +43,7 @@ export default function BesideSheet({ beside, facts, onClose }: Props) {
     case 'send':
       return <SendPanel orderId={orderId} onClose={onClose} />;
     case 'messages':
-      return <MessagesPanel target={{ orderId }} title="Messages" onClose={onClose} />;
+      return <MessagesPanel target={{ orderId }} title="Messages" use={beside.use} onClose={onClose} />;
     case 'record':
       return <RecordDrawer id={orderId} onClose={onClose} />;
     case 'details':

@@ -10,6 +10,7 @@ import { FilesPart } from '../../Documents/FilesPart';
 import { LabelsPart } from '../../Setup/customFields/LabelsPart';
 import '../../../ui/records.css';
 import { headerText, useActions, useHeader } from '../../../lib/order/useSheet';
+import { HandlingPart } from './HandlingPart';
 import styles from './DetailsDrawer.module.css';
 
 const CHECKS = [
@@ -99,6 +100,7 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
           ))}
         </div>
       </Part>
+      {!closed && <HandlingPart orderId={orderId} />}
       <LabelsPart kind="Order" id={orderId} disabled={closed} />
       <FilesPart kind="Order" id={orderId} disabled={closed} />
       {((mayEnd && head.state === 'Open') || (mayVoid && (head.state === 'Open' || head.state === 'Ended'))) && (

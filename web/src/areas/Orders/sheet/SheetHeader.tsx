@@ -30,6 +30,13 @@ const SENT: Record<Schemas['LinkState'], string> = {
   Changed: 'Changed since sent',
 };
 
+/** What is to be known of the promise besides its time. */
+function promiseWord(head: Schemas['SheetHeader']): string {
+  if (head.promiseState === 'Late') return ', late';
+  if (head.promiseState === 'CannotBeKept') return ', at risk';
+  return head.promisedAgainstPlan ? ', against the plan' : '';
+}
+
 /** Car, customer, promise, stage, lead; below, readings and the ways to further matters. */
 export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
   const { orderId, edits, closed, open } = useActions();
@@ -60,6 +67,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
   const about = [vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '', vehicle?.color, `by ${head.writer}`].filter(Boolean);
   const marks = [
     vehicle && !head.onPremises && !closed ? 'Not in the shop' : '',
+    head.checkPending ? 'Needs quality check' : '',
     head.hasPriority ? 'Priority' : '',
     head.customerWaits ? 'Customer waiting' : '',
     head.oldPartsBack ? 'Return old parts' : '',
@@ -160,7 +168,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
         )}
         <span className="grow" />
         <label className={`box ${late ? 'late' : ''} ${styles.promise}`}>
-          <span>Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ', at risk' : ''}</span>
+          <span>Promised{promiseWord(head)}</span>
           <EditCell
             label="Promised"
             value={head.promisedAt ? moment(head.promisedAt, now) : ''}

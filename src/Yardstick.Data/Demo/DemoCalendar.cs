@@ -1,0 +1,130 @@
+using Yardstick.Core.Floor;
+using Yardstick.Core.Schedule;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Data.Demo;
+
+/// <summary>What is agreed for the days to come: appointments, asked and confirmed, one moved, one missed; somebody is away.</summary>
+internal sealed class DemoCalendar(DemoMaker shop)
+{
+    private const int FirstVehicle = 40;
+    private readonly ShopDb db = shop.Open();
+    private readonly List<LocalDate> days = [];
+
+    internal async Task MakeAsync()
+    {
+        for (var day = shop.Today; days.Count < 8; day = day.PlusDays(1))
+            if (shop.Shop.HoursOn(day) is not null)
+                days.Add(day);
+        var (tobias, ana, pieter, noor) = (
+            DemoMaker.Technicians[0],
+            DemoMaker.Technicians[1],
+            DemoMaker.Technicians[2],
+            DemoMaker.Technicians[3]
+        );
+        Add(1, 0.5m, tobias, 1, "Front brake pads", Transport.DropOff, "Phone");
+        Add(1, 2.5m, ana, 2, "Timing belt with water pump", Transport.Loaner, "At the counter");
+        Add(1, 1m, pieter, null, "Oil and filter service", Transport.Waits, "Phone");
+        Add(1, 3m, null, null, "Engine light, diagnose", Transport.DropOff, "Our website", AppointmentState.Asked);
+        var moved = Add(2, 1m, tobias, 3, "Front struts, replace pair", Transport.Ride, "Phone");
+        moved.Moves.Add(
+            new AppointmentMove
+            {
+                From = At(1, 4m),
+                To = moved.Start,
+                Reason = "Customer works late on that day",
+                At = shop.UtcNow.PlusMinutes(-400),
+                ById = DemoMaker.Writer,
+            }
+        );
+        Add(2, 0.25m, ana, null, "Battery, replace", Transport.Waits, "Phone");
+        Add(2, 2m, pieter, null, "Thermostat and upper hose", Transport.DropOff, "Text");
+        Add(3, 0.5m, noor, 4, "Four tires 205/55 R16", Transport.Waits, "Our website", AppointmentState.Asked);
+        Add(3, 1.5m, tobias, 1, "Rear brake pads and rotors", Transport.DropOff, "Phone");
+        Add(4, 0.5m, pieter, null, "Oil and filter service", Transport.Waits, "Phone");
+        Add(5, 1m, ana, 2, "Water pump, replace", Transport.Loaner, "Phone");
+        Unknown(2, 4m, "Lena Okonjo", "+15055550177", "Gray Sabine, electric", "Hums above 40, the range went down since it got cold");
+        Unknown(4, 2m, "Teodor Anghel", "+12075550163", "Tarnow van", "Pulls to the right since a pothole");
+        Missed();
+        db.Absences.Add(
+            new Absence
+            {
+                StaffId = noor,
+                From = days[2],
+                Until = days[2],
+                Reason = "dentist",
+            }
+        );
+        await db.SaveChangesAsync();
+        await db.DisposeAsync();
+    }
+
+    /// <summary>So many hours after the shop opens on the so-manieth day on which it is open, today being none.</summary>
+    private LocalDateTime At(int day, decimal hours) => days[day] + shop.Shop.HoursOn(days[day])!.From.PlusMinutes((int)(hours * 60));
+
+    private int used;
+
+    private Appointment Add(
+        int day,
+        decimal hours,
+        long? technician,
+        int? bay,
+        string service,
+        Transport transport,
+        string source,
+        AppointmentState state = AppointmentState.Confirmed
+    )
+    {
+        var canned = shop.Canned.First(c => c.Title == service);
+        var vehicle = shop.Vehicles[FirstVehicle + 7 * used++];
+        var appointment = Empty(At(day, hours), technician, bay);
+        appointment.BelongsTo(vehicle.CustomerId, vehicle.Id);
+        appointment.SetServices([
+            new AppointmentService
+            {
+                CannedJobId = canned.Id,
+                Title = canned.Title,
+                Hours = canned.Hours,
+                Skill = canned.Skill,
+                Equipment = canned.Equipment,
+            },
+        ]);
+        appointment.Set("transport", transport.ToString(), shop.Shop.Country);
+        appointment.Set("source", source, shop.Shop.Country);
+        if (state != AppointmentState.Confirmed)
+            appointment.Become(state, null, shop.LocalNow);
+        db.Appointments.Add(appointment);
+        return appointment;
+    }
+
+    private void Unknown(int day, decimal hours, string name, string phone, string vehicle, string words)
+    {
+        var appointment = Empty(At(day, hours), null, null);
+        foreach (
+            var (field, text) in new[] { ("name", name), ("phone", phone), ("vehicle", vehicle), ("words", words), ("source", "Text") }
+        )
+            appointment.Set(field, text, shop.Shop.Country);
+        appointment.Become(AppointmentState.Asked, null, shop.LocalNow);
+        db.Appointments.Add(appointment);
+    }
+
+    private void Missed()
+    {
+        var day = shop.Today.PlusDays(-1);
+        while (shop.Shop.HoursOn(day) is null)
+            day = day.PlusDays(-1);
+        var vehicle = shop.Vehicles[FirstVehicle + 7 * used++];
+        var begins = day + shop.Shop.HoursOn(day)!.From.PlusHours(1);
+        var missed = Appointment
+            .Create(begins, null, null, null, begins.PlusDays(-3), new Actor(DemoMaker.Writer, shop.UtcNow.PlusDays(-4)))
+            .Value;
+        missed.BelongsTo(vehicle.CustomerId, vehicle.Id);
+        missed.Set("words", "Brake inspection", shop.Shop.Country);
+        missed.Become(AppointmentState.Missed, "Forgot; will call again", shop.LocalNow);
+        db.Appointments.Add(missed);
+    }
+
+    private Appointment Empty(LocalDateTime start, long? technician, int? bay) =>
+        Appointment.Create(start, null, technician, bay, shop.LocalNow, new Actor(DemoMaker.Writer, shop.UtcNow.PlusDays(-2))).Value;
+}
