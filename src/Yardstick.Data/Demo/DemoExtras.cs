@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
+using Yardstick.Core.Floor;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
@@ -21,6 +22,7 @@ internal static class DemoExtras
     {
         await using var db = shop.Open();
         await RemindersAsync(db, shop);
+        await AttendancesAsync(db, shop);
         for (var i = 0; i < DemoNames.Concerns.Length; i++)
             db.Phrases.Add(
                 new Phrase
@@ -106,6 +108,43 @@ internal static class DemoExtras
         await Findings(db, shop);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
+    }
+
+    /// <summary>When technicians came and went in the last weeks, one of the times corrected.</summary>
+    private static async Task AttendancesAsync(ShopDb db, DemoMaker shop)
+    {
+        var technicians = await db.Staff.Where(s => s.Role == Role.Technician).OrderBy(s => s.Id).ToListAsync();
+        for (var day = shop.Today.PlusDays(-20); day < shop.Today; day = day.PlusDays(1))
+            foreach (var person in technicians)
+                if (person.WorksOn(day, shop.Shop, []) is { } hours)
+                    db.Attendances.AddRange(Clocked(person.Id, day, hours, (int)(person.Id * 3 + day.DayOfYear) % 7, shop.Shop));
+        await db.SaveChangesAsync();
+        var forgotten = await db.Attendances.Where(a => a.StaffId == 7 && a.End != null).OrderByDescending(a => a.Start).FirstAsync();
+        var right = new CorrectedTime(forgotten.Start, forgotten.End!.Value.Minus(Duration.FromMinutes(20)), "Forgot to clock out");
+        db.TimeCorrections.Add(forgotten.Correct(right, [], new Actor(1, shop.UtcNow.PlusMinutes(-90))).Value);
+    }
+
+    private static IEnumerable<Attendance> Clocked(long staffId, LocalDate day, DayHours hours, int early, Shop shop)
+    {
+        var came = shop.Utc(day + hours.From).Minus(Duration.FromMinutes(early));
+        var went = shop.Utc(day + hours.Until).Plus(Duration.FromMinutes(2 * early));
+        if (hours is { BreakFrom: { } from, BreakUntil: { } until })
+        {
+            yield return new Attendance
+            {
+                StaffId = staffId,
+                Start = came,
+                End = shop.Utc(day + from),
+                EndsInBreak = true,
+            };
+            came = shop.Utc(day + until);
+        }
+        yield return new Attendance
+        {
+            StaffId = staffId,
+            Start = came,
+            End = went,
+        };
     }
 
     private static Label Named(long id, RecordKind kind, string name) =>

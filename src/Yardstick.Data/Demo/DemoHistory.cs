@@ -72,6 +72,7 @@ internal sealed class DemoHistory(DemoMaker shop)
 
     private readonly List<Order> orders = [];
     private readonly List<OdometerReading> readings = [];
+    private readonly Dictionary<long, Instant> busy = [];
     private readonly List<TimeEntry> times = [];
     private readonly List<StockMovement> movements = [];
     private readonly List<Invoice> invoices = [];
@@ -261,6 +262,17 @@ internal sealed class DemoHistory(DemoMaker shop)
         }
     }
 
+    /// <summary>Nobody is on two things at once: what comes later on the same day begins when the one before is over.</summary>
+    private Instant Free(long staffId, Instant wanted, double minutes)
+    {
+        var begins =
+            busy.TryGetValue(staffId, out var until) && until > wanted && shop.Shop.Local(until).Date == shop.Shop.Local(wanted).Date
+                ? until
+                : wanted;
+        busy[staffId] = begins.PlusMinutes(minutes);
+        return begins;
+    }
+
     private void Bill(Made made)
     {
         orders.Add(made.Order);
@@ -279,16 +291,20 @@ internal sealed class DemoHistory(DemoMaker shop)
         foreach (var job in order.ApprovedJobs)
         {
             if (!order.CounterSale)
+            {
+                var minutes = (double)job.SoldHours.Value * 60 * (0.75 + random.NextDouble() / 2);
+                var begins = Free(order.LeadId!.Value, order.OpenedAt.PlusMinutes(70), minutes);
                 times.Add(
                     new TimeEntry
                     {
                         StaffId = order.LeadId!.Value,
                         JobId = job.Id,
                         OrderId = order.Id,
-                        Start = order.OpenedAt.PlusMinutes(70),
-                        End = order.OpenedAt.PlusMinutes(70 + (double)job.SoldHours.Value * 60 * (0.75 + random.NextDouble() / 2)),
+                        Start = begins,
+                        End = begins.PlusMinutes(minutes),
                     }
                 );
+            }
             foreach (var line in job.OnLines.OfType<PartLine>().Where(l => l.PartId is not null))
             {
                 var issued = shop.Issued.GetValueOrDefault(line.PartId!.Value);

@@ -6,14 +6,56 @@ export const WORK: Record<string, Help> = {
     title: 'Floor',
     purpose: 'Every vehicle in the shop: who works on it, what it waits for, and whether its promised time holds.',
     steps: [
-      'Look for red plates first: they are late or at risk.',
+      'Look for red plates first: they are late or at risk. L looks for a better plan.',
       'Drag a job to a technician and an hour, or take it with the arrow keys and Shift.',
-      'Move a vehicle to its next stage with ] when its state changes.',
+      'Move a vehicle to its next stage with ] when its state changes; hand it to someone with H, check it with Q.',
     ],
     slips: [
       'A job without approval is planned as if it were: it says "if approved".',
       'A vehicle that is done but not invoiced stays here; close it on its order.',
       'Parts that are not ordered hold a vehicle up silently: see Parts.',
+    ],
+  },
+  '/calendar': {
+    title: 'Calendar',
+    purpose: 'Who does what where, today and in the weeks to come: appointments, scheduled jobs, and how full the days are.',
+    steps: [
+      'Draw a span, or press C, for an appointment; the customer is typed first, everything is saved as it is typed.',
+      'Drag blocks, or move the selected one with Shift and the arrow keys; Shift with Page Up and Page Down changes the day.',
+      'When the vehicle comes, choose Vehicle is here: its repair order has everything on it. L lays a better plan over the calendar.',
+    ],
+    slips: [
+      'A warning forbids nothing: two at a time, a missing skill or a broken promise are said, and you decide.',
+      'A dashed block is not certain: asked but not confirmed, or not approved.',
+      'A job that has to stay where it is is fixed with F; no plan moves it then.',
+    ],
+  },
+  '/wash': {
+    title: 'Wash and after-work',
+    purpose: 'What is done to vehicles once the repair is finished: washing, and whatever else was asked for.',
+    steps: [
+      'Take the keys of the first vehicle in the list and tap I have the keys.',
+      'Tap Done when it is washed.',
+      'Tap Keys are back once they hang on the board.',
+    ],
+    slips: [
+      'A vehicle whose work is not finished stands below and can’t be started yet.',
+      'A wash is asked for at check-in, or on the repair order under Details.',
+      'Until the keys are back the counter reads that they are out.',
+    ],
+  },
+  '/times': {
+    title: 'Times',
+    purpose: 'A person’s week on the clock: clocked in, on jobs, and the hours that were sold of what they finished.',
+    steps: [
+      'Choose the person and the week.',
+      'Correct a time that was forgotten, with the reason; what it was stays on record.',
+      'Print the week or save it as CSV for payroll.',
+    ],
+    slips: [
+      'Without the right to correct times one sees one’s own week only.',
+      'Two times of one person can’t overlap: correct the other one first.',
+      'A break ends one time and begins another; it is not paid by itself.',
     ],
   },
   '/bench/cars/:id': {

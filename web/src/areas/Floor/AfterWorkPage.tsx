@@ -32,7 +32,7 @@ export default function AfterWorkPage() {
   const later = data.items.filter((i) => !i.isReady);
   return (
     <div className="bench">
-      <h1>Wash and after-work</h1>
+      <h1 className={styles.title}>Wash and after-work</h1>
       {data.items.length === 0 && (
         <Empty title="Nothing to wash">
           A vehicle comes here when a wash was asked for at check-in and its work is done. Other work, such as a delivery, is added on the
