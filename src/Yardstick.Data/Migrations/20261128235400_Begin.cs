@@ -74,6 +74,7 @@ namespace Yardstick.Data.Migrations
                     RemindedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     MadeAt = table.Column<DateTime>(type: "TEXT", nullable: false),
                     MadeById = table.Column<long>(type: "INTEGER", nullable: false),
+                    PlacedVersion = table.Column<int>(type: "INTEGER", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>

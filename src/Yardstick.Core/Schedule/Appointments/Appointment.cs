@@ -83,6 +83,9 @@ public class Appointment
     /// <summary>Who made it.</summary>
     public long MadeById { get; init; }
 
+    /// <summary>Version since which it stands where it stands: edits of other fields do not clash with a move.</summary>
+    public int PlacedVersion { get; internal set; } = 1;
+
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
 
@@ -276,8 +279,8 @@ public class Appointment
     {
         if (!IsOn)
             return Closed;
-        if (Version != seen)
-            return new Problem("appointment.conflict", "Someone just changed this appointment. Check where it is now.");
+        if (seen < PlacedVersion)
+            return new Problem("appointment.conflict", "Someone just moved this appointment. Check where it is now.");
         if (to.Start != Start)
         {
             if (to.Start.Date < localNow.Date)
@@ -293,8 +296,14 @@ public class Appointment
             );
             RemindedAt = null;
         }
-        (Start, TechnicianId, BayId, Version) = (to.Start, to.TechnicianId, to.BayId, Version + 1);
+        Put(to);
         return Result.Done;
+    }
+
+    private void Put(Placement at)
+    {
+        (Start, TechnicianId, BayId) = (at.Start, at.TechnicianId, at.BayId);
+        PlacedVersion = ++Version;
     }
 
     /// <summary>Takes the latest move back: it is where it was, and the move does not count.</summary>
@@ -302,13 +311,13 @@ public class Appointment
     /// <param name="seen">Version that the move left.</param>
     public Result<AppointmentMove?> MoveBack(Placement before, int seen)
     {
-        if (Version != seen)
-            return new Problem("appointment.conflict", "Someone just changed this appointment. Check where it is now.");
+        if (seen < PlacedVersion)
+            return new Problem("appointment.conflict", "Someone just moved this appointment. Check where it is now.");
         var last = Moves.OrderBy(m => m.At).ThenBy(m => m.Id).LastOrDefault();
         var undone = last is not null && last.To == Start && last.From == before.Start && before.Start != Start ? last : null;
         if (undone is not null)
             Moves.Remove(undone);
-        (Start, TechnicianId, BayId, Version) = (before.Start, before.TechnicianId, before.BayId, Version + 1);
+        Put(before);
         return (Result<AppointmentMove?>)undone;
     }
 

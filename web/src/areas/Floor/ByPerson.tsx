@@ -8,7 +8,7 @@ import { minuteAt, ofTime, position } from '../../ui/DayTimeline';
 import { Gauge } from '../../ui/Gauge';
 import { Column } from './ByStage';
 import { Car, type Card, type CardActs, type Floor } from './Car';
-import { useFocusAfterMove } from './useFocusAfterMove';
+import { useFocusAfterMove } from '../../ui/useFocusAfterMove';
 import type { Moves } from './useMoves';
 import { dragged, vars } from '../../lib/vars';
 

@@ -2,7 +2,7 @@ import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from '
 import type { ReactNode } from 'react';
 import { useMe } from '../../lib/shop';
 import { Car, type Card, type CardActs, type Floor } from './Car';
-import { useFocusAfterMove } from './useFocusAfterMove';
+import { useFocusAfterMove } from '../../ui/useFocusAfterMove';
 import type { Moves } from './useMoves';
 
 /** Columns by stage; drag a car to another, or [ and ] on the focused one. */

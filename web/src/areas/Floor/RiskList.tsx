@@ -23,7 +23,13 @@ export function RiskList({ floor }: { floor: Floor }) {
       <button className="linkish stop strong" onClick={(event) => setAnchor(event.currentTarget)}>
         {words}
       </button>
-      <Popover open={!!anchor} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+      <Popover
+        transitionDuration={0}
+        open={!!anchor}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
         <div className={styles.risks} role="dialog" aria-label="Promises at risk">
           {[...late, ...risky].map((card) => (
             <p key={card.id}>

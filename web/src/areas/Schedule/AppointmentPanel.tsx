@@ -210,7 +210,7 @@ function Fields({ appointment, calendar, schedule }: { appointment: Appointment;
         </Row>
         <Row label="Meanwhile">
           <select
-            aria-label="Meanwhile the customer"
+            aria-label="Meanwhile"
             disabled={off}
             value={appointment.transport}
             onChange={(event) => void set('transport', 'Transport', appointment.transport)(event.target.value)}

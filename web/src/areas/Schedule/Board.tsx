@@ -25,6 +25,8 @@ interface Props {
   onDrag: (event: React.PointerEvent<HTMLElement>, what: Placed, minutes: number) => void;
   onDraw: (event: React.PointerEvent<HTMLElement>) => void;
   wasDragged: () => boolean;
+  /** The block that keys move keeps the hands, wherever it goes. */
+  hold: (item: string) => void;
   onOpen: (item: Item) => void;
   onNew: (spot: Spot) => void;
 }
@@ -133,7 +135,7 @@ function LaneRow(props: Props & { lane: Lane | null; index: number; go: (from: H
             .filter((b) => b.span.from.slice(0, 10) === day)
             .map((b) => (
               <BoardBlock
-                key={`${b.item.kind}${b.item.id}${b.span.from}${laid.includes(b.item) ? 'p' : ''}`}
+                key={`${b.item.kind}${b.item.id}:${b.item.spans.indexOf(b.span)}${laid.includes(b.item) ? 'p' : ''}`}
                 {...props}
                 block={b}
                 proposed={laid.includes(b.item)}

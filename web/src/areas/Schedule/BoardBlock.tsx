@@ -23,6 +23,7 @@ interface Props {
   leaving: boolean;
   onDrag: (event: PointerEvent<HTMLElement>, what: Placed, minutes: number) => void;
   wasDragged: () => boolean;
+  hold: (item: string) => void;
   onOpen: (item: Item) => void;
 }
 
@@ -43,7 +44,21 @@ function word(item: Item): string {
 }
 
 /** Something on the board: draggable, and by Shift and arrows to another time, day or lane. */
-export function BoardBlock({ block, calendar, days, by, axis, schedule, open, proposed, leaving, onDrag, wasDragged, onOpen }: Props) {
+export function BoardBlock({
+  block,
+  calendar,
+  days,
+  by,
+  axis,
+  schedule,
+  open,
+  proposed,
+  leaving,
+  onDrag,
+  wasDragged,
+  hold,
+  onOpen,
+}: Props) {
   const { item, span, first } = block;
   const mayPlan = useMay('PlanWork') && !item.isHeld && !proposed;
   const lanes = [...(by === 'technician' ? calendar.technicians : calendar.bays).map((l) => l.id), null];
@@ -83,6 +98,7 @@ export function BoardBlock({ block, calendar, days, by, axis, schedule, open, pr
     const to = places[event.key]?.();
     if (!to) return;
     event.preventDefault();
+    hold(`${item.kind}:${item.id}`);
     void schedule.place(placedOf(item), to);
   };
 

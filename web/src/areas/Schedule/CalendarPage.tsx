@@ -17,6 +17,7 @@ import { Month } from './Month';
 import { ProposalPanel } from './ProposalPanel';
 import { Summary } from './Summary';
 import { looseJob, Tray } from './Tray';
+import { useFocusAfterMove } from '../../ui/useFocusAfterMove';
 import { useBoardPointer, type Spot } from './useBoardPointer';
 import { useProposal } from './useProposal';
 import { useSchedule, type Placed } from './useSchedule';
@@ -125,6 +126,7 @@ function Days({ calendar, face, by, day, opened, planning, set }: DaysProps) {
   }, [planning]);
   const board = useBoardPointer(axis, calendar.stepMinutes, put, (spot, minutes) => void begin(spot, minutes));
   const warnings = useWarnings(board.ghost, by);
+  const hold = useFocusAfterMove('data-item', calendar);
 
   /** The next place that a key can mean: now, or when the shop opens on the day that is shown. */
   const next = (): Spot => {
@@ -228,6 +230,7 @@ function Days({ calendar, face, by, day, opened, planning, set }: DaysProps) {
                 onDrag={board.drag}
                 onDraw={board.draw}
                 wasDragged={board.wasDragged}
+                hold={hold}
                 onOpen={open}
                 onNew={(spot) => void begin(spot, null)}
               />

@@ -68,7 +68,7 @@ function MonthDay({ calendar, day, outside, onDay, onOpen }: Omit<Props, 'month'
         </button>
       ))}
       {coming.length > MOST && (
-        <button className="linkish small" onClick={() => onDay(day.day)}>
+        <button className={`linkish small ${styles.more}`} onClick={() => onDay(day.day)}>
           {coming.length - MOST} more
         </button>
       )}

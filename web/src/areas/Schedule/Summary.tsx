@@ -23,7 +23,13 @@ export function Summary({ calendar, onOpen }: { calendar: Calendar; onOpen: (ite
           {amiss.length > 0 ? `${amiss.length} with a warning` : 'Reasons'}
         </button>
       )}
-      <Popover open={!!anchor} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+      <Popover
+        transitionDuration={0}
+        open={!!anchor}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
         <div className={styles.reasons} role="dialog" aria-label="Warnings, moved and missed">
           {amiss.map((item) => (
             <button

@@ -35,7 +35,7 @@ export function useSchedule(calendar: Calendar | undefined) {
   /** Shows it where it was put until the server's own calendar has it there. */
   const show = (what: Placed, to: Place) =>
     client.setQueriesData<Calendar>(
-      { queryKey: ['calendar'] },
+      { predicate: ({ queryKey: [name, from] }) => name === 'calendar' && from !== 'check' && from !== 'feeds' },
       (before) =>
         before && {
           ...before,

@@ -9,14 +9,14 @@ const SETTLES = 5000;
  * @param seen what changes when things stand elsewhere.
  * @returns what to call with what is being moved.
  */
-export function useFocusAfterMove(mark: 'data-car' | 'data-job', seen: unknown) {
-  const held = useRef<{ id: number; at: number } | null>(null);
+export function useFocusAfterMove(mark: 'data-car' | 'data-job' | 'data-item', seen: unknown) {
+  const held = useRef<{ id: number | string; at: number } | null>(null);
   useEffect(() => {
     if (held.current === null || document.activeElement !== document.body) return;
     if (performance.now() - held.current.at > SETTLES) held.current = null;
     else document.querySelector<HTMLElement>(`[${mark}="${held.current.id}"]`)?.focus();
   }, [mark, seen]);
-  return (id: number) => {
+  return (id: number | string) => {
     held.current = { id, at: performance.now() };
   };
 }
