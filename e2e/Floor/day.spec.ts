@@ -146,7 +146,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   // The hands stay with it from one lane to the next, as fast as they go.
   await expect(block).toBeFocused();
   let kept = 0;
-  counter.on('response', (answer) => (kept += Number(/\/api\/jobs\/\d+\/plan$/.test(answer.url()) && answer.ok())));
+  counter.on('response', (answer) => (kept += Number(/\/api\/calendar\/place$/.test(answer.url()) && answer.ok())));
   for (let lane = 0; lane < 3; lane++) await counter.keyboard.press('Shift+ArrowDown');
   await counter.keyboard.press('Shift+ArrowRight');
   const noor = counter.getByRole('region', { name: 'Noor H.' }).locator('.lane-block').filter({ hasText: 'SLC 101' });
@@ -156,9 +156,12 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await counter.reload();
   await expect(noor).toHaveAttribute('aria-label', new RegExp(`from ${from},`));
   await counter.keyboard.press('2');
+  await expect(counter.getByRole('region', { name: 'Bay 1' })).toBeVisible();
+  await accessible(counter, 'floor by bay');
+  await counter.keyboard.press('3');
   await expect(counter.getByRole('region', { name: 'Ready for technician' }).getByText('SLC 101')).toBeVisible();
   await accessible(counter, 'floor by stage');
-  await counter.keyboard.press('3');
+  await counter.keyboard.press('4');
   await accessible(counter, 'floor as a list');
   await counter.keyboard.press('1');
 
@@ -326,7 +329,7 @@ test('a job is dragged to a person, a car to a stage, and both are undone', asyn
   await expect(lane.locator('.lane-block').filter({ hasText: 'QRD 518' })).toBeVisible();
   await mina.getByRole('button', { name: 'Undo' }).click();
   await expect(mina.getByRole('region', { name: 'Unassigned' }).locator('.lane-block').filter({ hasText: 'QRD 518' })).toBeVisible();
-  await mina.keyboard.press('2');
+  await mina.keyboard.press('3');
   const stage = mina.getByRole('region', { name: 'In diagnosis' });
   await drag(mina, mina.locator('[data-car]').filter({ hasText: 'PNE 904' }), stage);
   await expect(stage.getByText('PNE 904')).toBeVisible();

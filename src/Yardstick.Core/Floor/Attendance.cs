@@ -42,7 +42,8 @@ public class Attendance
     public TimeCorrection Added(CorrectedTime time, Actor actor) => time.KeptFor(StaffId, null, Id, time.Start, time.Start, actor);
 
     /// <summary>
-    /// Corrects it afterwards. Refuses with <c>time.order</c>, <c>time.future</c>, <c>time.reason</c>, <c>text.long</c>, <c>time.overlap</c>.
+    /// Corrects it afterwards. Refuses with <c>time.order</c>, <c>time.future</c>, <c>time.reason</c>, <c>text.long</c> and
+    /// <c>time.overlap</c>.
     /// </summary>
     /// <param name="to">What it should have been.</param>
     /// <param name="others">The person's other times of being there.</param>

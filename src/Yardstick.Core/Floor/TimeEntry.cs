@@ -27,7 +27,8 @@ public class TimeEntry
     public decimal Hours(Instant utcNow) => (decimal)((End ?? utcNow) - Start).TotalHours;
 
     /// <summary>
-    /// Corrects it afterwards. Refuses with <c>time.order</c>, <c>time.future</c>, <c>time.reason</c>, <c>text.long</c>, <c>time.overlap</c>.
+    /// Corrects it afterwards. Refuses with <c>time.order</c>, <c>time.future</c>, <c>time.reason</c>, <c>text.long</c> and
+    /// <c>time.overlap</c>.
     /// </summary>
     /// <param name="to">What it should have been.</param>
     /// <param name="others">The person's other times on jobs.</param>

@@ -58,7 +58,8 @@ public sealed record ShopPlan
         };
 
     /// <summary>
-    /// The case of the day's plan, with the work that is not approved yet beside the certain one. Only what somebody fixed stays where it is.
+    /// The case of the day's plan, with the work that is not approved yet beside the certain one. Only what somebody fixed stays
+    /// where it is.
     /// </summary>
     public PlanCase DayCase() => Case([.. Orders.Select(o => OrderOf(o, offered: true, certain: false, keep: false))], PlannedWork.Step);
 
@@ -267,5 +268,5 @@ public sealed record ShopPlan
             : $"{at.Date.ToString("ddd, MMM d", System.Globalization.CultureInfo.InvariantCulture)} {at.TimeOfDay.Clock()}";
 
     /// <summary>A key of a row as a case names it.</summary>
-    internal static string KeyOf(long id) => id.ToString(System.Globalization.CultureInfo.InvariantCulture);
+    public static string KeyOf(long id) => id.ToString(System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -12,7 +12,8 @@ public partial class Shop
 
     /// <summary>
     /// Changes one field: name, address, phone, email, taxNumber, timeZone, country, currency, distanceUnit, plateRegion, distancePerDay,
-    /// promiseStep, promiseSlack, promiseSlackMost, checkMinutes, checksWork, remindsOfAppointments, or the hours of a weekday such as hours.monday.
+    /// promiseStep, promiseSlack, promiseSlackMost, checkMinutes, checksWork, remindsOfAppointments, or the hours of a
+    /// weekday such as hours.monday.
     /// </summary>
     /// <param name="field">Which.</param>
     /// <param name="text">What was typed.</param>

@@ -1,4 +1,5 @@
 using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
@@ -14,6 +15,7 @@ using Yardstick.Server.Live;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Schedule;
 
 namespace Yardstick.Server.Approval;
 
@@ -66,11 +68,15 @@ public static class ApprovalPage
     /// <summary>A question to the shop.</summary>
     public sealed record CustomerQuestion(string? Text);
 
+    /// <summary>When the vehicle would be ready, wall time of the shop; null where nobody can say.</summary>
+    public sealed record ReadyView(LocalDateTime? ReadyAt);
+
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         var pages = api.MapGroup("/customers-pages/estimates/{token}").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
         pages.MapGet("", ShowAsync).Produces<ApprovalPageView>();
+        pages.MapGet("/ready", ReadyAsync).Produces<ReadyView>();
         pages.MapPost("/seen", SeenAsync);
         pages.MapPost("/choice", ChooseAsync).Produces<SelectionTotals>();
         pages.MapPost("/answer", ReplyAsync).Produces<ApprovalPageView>().ProducesProblem(422);
@@ -108,6 +114,25 @@ public static class ApprovalPage
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time) =>
         await FindAsync(db, token, time.Now()) is { } found ? Results.Ok(await ViewAsync(db, found)) : Problems.Of(Unknown);
+
+    /// <summary>When the vehicle would be ready with what is chosen; nothing where the link is closed or the shop can't say.</summary>
+    private static async Task<IResult> ReadyAsync(
+        string token,
+        ShopDb db,
+        OrderMemory memory,
+        TimeProvider time,
+        [FromQuery] long[] without
+    )
+    {
+        if (await FindAsync(db, token, time.Now()) is not { } found)
+            return Problems.Of(Unknown);
+        if (found.State != LinkState.Open)
+            return Results.Ok(new ReadyView(null));
+        // Only what can be chosen here: nobody has the shop plan whatever they think of.
+        var open = found.Now.OpenJobs.Select(j => j.Id).ToHashSet();
+        var promise = await Promises.OfAsync(found.Link.OrderId, db, memory, time, [.. without.Where(open.Contains)]);
+        return Results.Ok(new ReadyView(promise?.PromisedAt));
+    }
 
     private static async Task<ApprovalPageView> ViewAsync(ShopDb db, Found found)
     {

@@ -64,7 +64,7 @@ public static class AppointmentMessages
     }
 
     /// <summary>Writes to the customer of an appointment, by text.</summary>
-    /// <returns>The number that it goes to. Codes <c>appointment.noNumber</c>, <c>appointment.noTemplate</c>, and those of messages.</returns>
+    /// <returns>The number that it goes to. Codes <c>appointment.noNumber</c>, <c>appointment.noTemplate</c>; those of messages.</returns>
     internal static async Task<Result<string>> WriteAsync(
         CommandContext work,
         Shop shop,

@@ -18,7 +18,7 @@ public static class Appointments
 {
     private const string Target = "appointment";
 
-    /// <summary>A span that was drawn, or a time for an order whose vehicle is to come; without a time the one that the shop would take.</summary>
+    /// <summary>A span that was drawn, or a time for an order whose vehicle is to come; without a time the usual one.</summary>
     public sealed record AppointmentRequest(
         LocalDateTime? Start,
         int? Minutes,

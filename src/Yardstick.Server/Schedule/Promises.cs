@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Floor;
@@ -26,20 +27,42 @@ public static class Promises
         api.MapGet("/orders/{id:long}/promise", HandleAsync).Asks(Permission.SeeOrders).Produces<OrderPromise>().ProducesProblem(404);
 
     /// <summary>Planned once for all who look at the order at about the same time.</summary>
-    private static async Task<IResult> HandleAsync(long id, ShopDb db, OrderMemory memory, TimeProvider time) =>
-        await OfAsync(id, db, memory, time) is { } promise ? Results.Ok(promise) : Problems.Of(Gone.Order);
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, OrderMemory memory, TimeProvider time, [FromQuery] long[] without) =>
+        await OfAsync(id, db, memory, time, without) is { } promise ? Results.Ok(promise) : Problems.Of(Gone.Order);
 
     /// <summary>What could be promised for an order; null where there is no such order.</summary>
-    internal static Task<OrderPromise?> OfAsync(long id, ShopDb db, OrderMemory memory, TimeProvider time) =>
-        memory.GetAsync(id, "promise", about => OfOrderAsync(id, db, about, time.Now()));
+    /// <param name="id">The order.</param>
+    /// <param name="db">The database.</param>
+    /// <param name="memory">What was worked out of the order lately.</param>
+    /// <param name="time">The clock.</param>
+    /// <param name="without">Jobs that are left out of what is offered.</param>
+    internal static Task<OrderPromise?> OfAsync(
+        long id,
+        ShopDb db,
+        OrderMemory memory,
+        TimeProvider time,
+        IReadOnlyCollection<long>? without = null
+    )
+    {
+        var left = (without ?? []).Distinct().Order().ToList();
+        return memory.GetAsync(id, $"promise {string.Join(' ', left.Select(ShopPlan.KeyOf))}", about =>
+            OfOrderAsync(id, db, about, time.Now(), left)
+        );
+    }
 
-    private static async Task<OrderPromise?> OfOrderAsync(long id, ShopDb db, OrderMemory.Entry about, Instant utcNow)
+    private static async Task<OrderPromise?> OfOrderAsync(
+        long id,
+        ShopDb db,
+        OrderMemory.Entry about,
+        Instant utcNow,
+        IReadOnlyList<long> without
+    )
     {
         if (await db.ReadOrderAsync(id) is not { } order)
             return null;
         about.IsOf(order.CustomerId, order.VehicleId);
         var plan = await ReadAsync(db, utcNow);
-        var asked = plan.OrderOf(order, offered: true);
+        var asked = plan.OrderOf(order, offered: true).Without(without.Select(ShopPlan.KeyOf));
         if (order.State != OrderState.Open || order.Stage >= Stage.Done || asked.Jobs.Count == 0)
             return new OrderPromise(null, "There is no work left to plan.", true);
         return Honest(plan, asked) is { } honest

@@ -368,6 +368,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/appointments/{id:long}"] = "WPMO",
         ["GET /api/calendar"] = "WTPHMO",
         ["GET /api/calendar-feeds/{token}.ics"] = Public,
+        ["GET /api/customers-pages/estimates/{token}/ready"] = Public,
         ["GET /api/calendar/check"] = "WMO",
         ["GET /api/calendar/feeds"] = "WMO",
         ["GET /api/calendar/{day}/list.pdf"] = "WTPHMO",

@@ -13048,7 +13048,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query: {
+                    without: number[];
+                };
                 header?: never;
                 path: {
                     id: number;
@@ -17707,6 +17709,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/customers-pages/estimates/{token}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    without: number[];
+                };
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadyView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers-pages/estimates/{token}/seen": {
         parameters: {
             query?: never;
@@ -21204,6 +21245,9 @@ export interface components {
         };
         ReadRequest: {
             address: string;
+        };
+        ReadyView: {
+            readyAt: null | components["schemas"]["LocalDateTime"];
         };
         ReceivePartsRequest: {
             lines: null | components["schemas"]["LineRequest"][];

@@ -20,4 +20,12 @@ public sealed record PlanOrder
 
     /// <summary>What is to be done.</summary>
     public IReadOnlyList<PlanJob> Jobs { get; init; } = [];
+
+    /// <summary>The same order without some of its jobs.</summary>
+    /// <param name="jobs">Keys of the jobs that are left out.</param>
+    public PlanOrder Without(IEnumerable<string> jobs)
+    {
+        var left = jobs.ToHashSet(StringComparer.Ordinal);
+        return left.Count == 0 ? this : this with { Jobs = [.. Jobs.Where(j => !left.Contains(j.Id))] };
+    }
 }

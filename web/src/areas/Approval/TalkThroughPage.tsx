@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { amount, money } from '../../lib/format';
+import { amount, moment, money } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
-import { useMay } from '../../lib/shop';
+import { useMay, useNow } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { AnswerPart } from './AnswerPart';
@@ -28,6 +28,7 @@ export default function TalkThroughPage() {
   const [nine, setNine] = useState(0);
   const count = inLines ? switchable.length : open.length;
   const from = nine < count ? nine : 0;
+  const now = useNow();
   const numberLines = (job: number | null) => {
     setByLine(job);
     setNine(0);
@@ -186,6 +187,11 @@ export default function TalkThroughPage() {
           {view.data.agreed !== null && <span className="soft"> · approved so far {amount(view.data.agreed)}</span>}
         </span>
         <span className="grow" />
+        {talk.ready?.promisedAt && (
+          <span title={talk.ready.why}>
+            ready <b className={styles.ready}>{moment(talk.ready.promisedAt, now)}</b>
+          </span>
+        )}
         {figures && <span className="soft">tax {amount(figures.tax)}</span>}
         <b>{figures ? money(figures.total, document.currency) : '…'}</b>
       </footer>

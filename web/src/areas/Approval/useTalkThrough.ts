@@ -31,6 +31,14 @@ export function useTalkThrough(id: number) {
     enabled: data !== undefined && !beforehand,
     placeholderData: (before) => before,
   });
+  const without = open.filter((job) => out.has(job.id)).map((job) => job.id);
+  const ready = useQuery({
+    queryKey: ['order', id, 'promise', 'without', without],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/promise', { signal, params: { path: { id }, query: { without } } })),
+    enabled: data !== undefined,
+    placeholderData: (before) => before,
+    staleTime: 30_000,
+  });
   const flip = (set: ReadonlySet<number>, key: number) => {
     const next = new Set(set);
     if (!next.delete(key)) next.add(key);
@@ -44,6 +52,8 @@ export function useTalkThrough(id: number) {
     lines,
     figures: beforehand ?? (asked.data as Choice | undefined),
     settled: beforehand !== undefined || !asked.isPlaceholderData,
+    /** When the vehicle could be ready with what is in. */
+    ready: ready.data,
     switchJob: (job: number) => setOut(flip(out, job)),
     switchLine: (line: number) => setLinesOut(flip(linesOut, line)),
   };

@@ -12,6 +12,19 @@ const WORDS: Record<string, string> = { Approved: 'yes', Declined: 'no', Deferre
 /** A page that stays open this long in sight was opened by a person. */
 const SEEN_AFTER = 1200;
 
+/** Taps that follow each other quickly are one choice. */
+const READY_AFTER = 400;
+
+const readyWords = (wall: string) =>
+  new Date(`${wall.slice(0, 16)}Z`).toLocaleString('en-US', {
+    timeZone: 'UTC',
+    weekday: 'short',
+    month: 'short',
+    day: 'numeric',
+    hour: 'numeric',
+    minute: '2-digit',
+  });
+
 const moneyIn = (currency = 'USD') => {
   const words = new Intl.NumberFormat('en-US', { style: 'currency', currency });
   return (amount: number) => words.format(amount);
@@ -67,6 +80,25 @@ export function ApprovePage({ token }: { token: string }) {
       () => undefined,
     );
   }, [toAsk, token]);
+
+  // When the vehicle would be ready with what was said yes to.
+  const [ready, setReady] = useState<string | null>(null);
+  const without = open.filter((job) => draft.said[job.id] !== 'Approved').map((job) => job.id);
+  const readyKey = view?.state === 'Open' ? without.join('&without=') : null;
+  useEffect(() => {
+    if (readyKey === null) return;
+    let wanted = true;
+    const timer = setTimeout(() => {
+      talk<{ readyAt: string | null }>(token, `/ready${readyKey && `?without=${readyKey}`}`).then(
+        (got) => wanted && setReady(got.readyAt),
+        () => undefined,
+      );
+    }, READY_AFTER);
+    return () => {
+      wanted = false;
+      clearTimeout(timer);
+    };
+  }, [readyKey, token]);
 
   if (trouble) return <Trouble words={trouble} again={load} />;
   if (!view)
@@ -204,6 +236,7 @@ export function ApprovePage({ token }: { token: string }) {
         <span>
           {done.length > 0 ? 'Total so far' : 'Total'}
           <small>{figures ? `with ${money(figures.tax)} tax` : ' '}</small>
+          {ready && yes.length > 0 && <small>{`ready ${readyWords(ready)}`}</small>}
         </span>
         {unanswered > 0 && <a href="#answers">{`${unanswered} left to answer`}</a>}
         <b>{figures ? money(figures.total) : '…'}</b>

@@ -14,7 +14,8 @@ export function EarliestPromise({ promise }: { promise: (text: string) => Promis
   const say = useSay();
   const honest = useQuery({
     queryKey: ['order', orderId, 'promise', head.promisedAt],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/promise', { signal, params: { path: { id: orderId } } })),
+    queryFn: ({ signal }) =>
+      unwrap(api.GET('/api/orders/{id}/promise', { signal, params: { path: { id: orderId }, query: { without: [] } } })),
     enabled: !closed,
     staleTime: 30_000,
   }).data;
