@@ -27,6 +27,9 @@ public sealed record Moved
     /// <summary>Files.</summary>
     public IReadOnlyList<long> Files { get; init; } = [];
 
+    /// <summary>Appointments.</summary>
+    public IReadOnlyList<long> Appointments { get; init; } = [];
+
     /// <summary>Reminders.</summary>
     public IReadOnlyList<long> Reminders { get; init; } = [];
 

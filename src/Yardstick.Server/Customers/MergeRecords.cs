@@ -127,6 +127,7 @@ public static class MergeRecords
         }
         Say(moved.Vehicles.Count, "car", "cars");
         Say(moved.Orders.Count, "order", "orders");
+        Say(moved.Appointments.Count, "appointment", "appointments");
         Say(moved.Phones.Count, "phone", "phones");
         Say(moved.Emails.Count, "email address", "email addresses");
         Say(moved.Contacts.Count, "contact", "contacts");
@@ -187,6 +188,7 @@ public static class MergeRecords
                     )
                     .Select(a => a.Id)
                     .ToListAsync(),
+                Appointments = await db.Appointments.Where(a => a.VehicleId == other).Select(a => a.Id).ToListAsync(),
                 FormerOrders = await db.FormerOrders.Where(o => o.VehicleId == other).Select(o => o.Id).ToListAsync(),
                 Files = await FilesAsync(db, RecordKind.Vehicle, other),
                 Labels = await LabelsAsync(db, RecordKind.Vehicle, id, other),
@@ -211,6 +213,7 @@ public static class MergeRecords
                 .ToListAsync(),
             Contacts = await db.CustomerContacts.Where(c => c.CustomerId == other).Select(c => c.Id).ToListAsync(),
             Sites = await db.CustomerSites.Where(s => s.CustomerId == other).Select(s => s.Id).ToListAsync(),
+            Appointments = await db.Appointments.Where(a => a.CustomerId == other).Select(a => a.Id).ToListAsync(),
             FormerOrders = await db.FormerOrders.Where(o => o.CustomerId == other).Select(o => o.Id).ToListAsync(),
             Files = await FilesAsync(db, RecordKind.Customer, other),
             Labels = await LabelsAsync(db, RecordKind.Customer, id, other),
@@ -333,6 +336,7 @@ public static class MergeRecords
                 TopicKind.Vehicle,
                 TopicKind.Orders,
                 TopicKind.Floor,
+                TopicKind.Calendar,
                 TopicKind.Files,
                 TopicKind.Labels,
             }
@@ -363,6 +367,9 @@ public static class MergeRecords
                 .Reminders.Where(r => moved.Reminders.Contains(r.Id) && (onlyFrom == null || r.VehicleId == onlyFrom))
                 .ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, to));
             await db
+                .Appointments.Where(a => moved.Appointments.Contains(a.Id) && (onlyFrom == null || a.VehicleId == onlyFrom))
+                .ExecuteUpdateAsync(s => s.SetProperty(a => a.VehicleId, to));
+            await db
                 .FormerOrders.Where(o => moved.FormerOrders.Contains(o.Id) && (onlyFrom == null || o.VehicleId == onlyFrom))
                 .ExecuteUpdateAsync(s => s.SetProperty(o => o.VehicleId, to));
             await db
@@ -373,6 +380,9 @@ public static class MergeRecords
                 .ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, to));
             return;
         }
+        await db
+            .Appointments.Where(a => moved.Appointments.Contains(a.Id) && (onlyFrom == null || a.CustomerId == onlyFrom))
+            .ExecuteUpdateAsync(s => s.SetProperty(a => a.CustomerId, to));
         await db
             .FormerOrders.Where(o => moved.FormerOrders.Contains(o.Id) && (onlyFrom == null || o.CustomerId == onlyFrom))
             .ExecuteUpdateAsync(s => s.SetProperty(o => o.CustomerId, to));

@@ -188,7 +188,7 @@ public static class Appointments
             {
                 if (await BelongingAsync(db, customerId, request.VehicleId) is { } notTheirs)
                     return notTheirs;
-                made.Value.BelongsTo(customerId, request.VehicleId);
+                made.Value.BelongsTo(customerId, request.VehicleId ?? await OnlyVehicleAsync(db, customerId));
             }
             db.Appointments.Add(made.Value);
             await work.FollowAsync(made.Value);
@@ -199,7 +199,7 @@ public static class Appointments
     {
         if (!await db.Customers.AnyAsync(c => c.Id == customerId && c.MergedIntoId == null))
             return Gone.Customer;
-        return vehicleId is { } id && !await db.Vehicles.AnyAsync(v => v.Id == id && v.CustomerId == customerId)
+        return vehicleId is { } id && !await db.Vehicles.AnyAsync(v => v.Id == id && v.CustomerId == customerId && v.MergedIntoId == null)
             ? new Problem("vehicle.gone", "This vehicle is not on this customer's record. Choose another.")
             : null;
     }

@@ -120,6 +120,22 @@ public static class PlanProposals
 
     private static async Task<IResult> ProposeAsync(ShopDb db, IPlanSolver solver, TimeProvider time, CancellationToken cancel)
     {
+        // One plan is thought of at a time: it takes all there is of the machine, and whoever comes next gets a fresh one.
+        await One.WaitAsync(cancel);
+        try
+        {
+            return await ProposeAloneAsync(db, solver, time, cancel);
+        }
+        finally
+        {
+            One.Release();
+        }
+    }
+
+    private static readonly SemaphoreSlim One = new(1, 1);
+
+    private static async Task<IResult> ProposeAloneAsync(ShopDb db, IPlanSolver solver, TimeProvider time, CancellationToken cancel)
+    {
         var began = time.GetTimestamp();
         var now = time.Now();
         var plan = await Promises.ReadAsync(db, now);

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Floor;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -198,6 +199,8 @@ public static class People
                 ).Leave(work.Actor.At);
                 foreach (var plan in await UnfinishedAsync(db, id))
                     plan.Unassign();
+                foreach (var appointment in await db.Appointments.Where(Appointment.ToComeOf(id)).ToListAsync())
+                    appointment.Unassign();
                 foreach (var invitation in await db.Invitations.Where(i => i.StaffId == id).ToListAsync())
                     invitation.Withdraw(work.Actor.At);
                 await Sessions.EndAsync(db, db.Sessions.Where(s => s.StaffId == id), work.Actor.At);
@@ -208,7 +211,7 @@ public static class People
             return new RecordChanged(id, person.Version);
         });
 
-    private static Task<List<Core.Schedule.PlannedWork>> UnfinishedAsync(ShopDb db, long staffId) =>
+    private static Task<List<PlannedWork>> UnfinishedAsync(ShopDb db, long staffId) =>
         db
             .PlannedWork.Where(p => p.TechnicianId == staffId)
             .Where(p => db.Jobs.Any(j => j.Id == p.JobId && j.Progress != Core.Orders.JobProgress.Finished))

@@ -54,6 +54,16 @@ public class QualityCheckTests
     }
 
     [Fact]
+    public void An_invoiced_vehicle_is_still_checked_but_its_work_is_not_opened_again()
+    {
+        var order = Finished(true);
+        order.State = OrderState.Posted;
+        Assert.Equal("order.posted", order.SendBack(10, "Loose", [6], Noor).Problem!.Code);
+        Assert.True(order.PassCheck("", [6], Noor).Ok);
+        Assert.Equal(Stage.Done, order.Stage);
+    }
+
+    [Fact]
     public void What_is_sent_back_is_open_again_with_what_is_to_be_done_and_is_checked_once_more()
     {
         var order = Finished(true);

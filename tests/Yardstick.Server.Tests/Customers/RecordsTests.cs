@@ -336,13 +336,16 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (kept, gone) = (await CustomerOfAsync(mina, one), await CustomerOfAsync(mina, two));
         await SetAsync(mina, gone, "notes", "Likes the early slot");
         await ItemAsync(mina, gone, "phones", null, "number", "207 555 0177");
+        var appointment = (await mina.PostAsync("appointments", new { start = ShopFixture.At("09:00", 3), customerId = gone })).Id();
+        async Task<long> WhoseAsync() => (await mina.GetAsync($"appointments/{appointment}"))["customerId"]!.GetValue<long>();
         var preview = await mina.GetAsync($"customers/{kept}/merge?other={gone}");
         Assert.Equal(
-            ["1 car", "1 order", "1 phone", "notes: Likes the early slot"],
+            ["1 car", "1 order", "1 appointment", "1 phone", "notes: Likes the early slot"],
             preview.List("moves").Select(m => m!.GetValue<string>())
         );
         Assert.Contains(preview.List("differs"), d => d!.Text("field") == "lastName");
         var merge = (await mina.PostAsync($"customers/{kept}/merge", new { otherId = gone }))["mergeId"]!.GetValue<long>();
+        Assert.Equal(kept, await WhoseAsync());
         var page = await mina.GetAsync($"customers/{gone}/page");
         Assert.Equal(
             (kept, 2, 2, "Likes the early slot"),
@@ -354,6 +357,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.RefusedAsync($"customers/{kept}/merge", new { otherId = kept });
 
         await mina.PostAsync($"merges/{merge}/undo");
+        Assert.Equal(gone, await WhoseAsync());
         Assert.Equal(
             (gone, 1),
             ((await mina.GetAsync($"customers/{gone}/page")).Id(), (await mina.GetAsync($"customers/{gone}/page")).List("cars").Count)

@@ -144,6 +144,9 @@ public class CalendarTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, _) = await mina.WriteUpAsync("Termin");
         var sheet = await mina.SheetAsync(order);
         var (customer, vehicle) = (sheet["customer"]!.Id(), sheet["vehicle"]!.Id());
+        // Who has one vehicle comes with that one.
+        var known = (await mina.PostAsync("appointments", new { start = ShopFixture.At("09:00", 3), customerId = customer })).Id();
+        Assert.Equal(vehicle, (await mina.GetAsync($"appointments/{known}"))["vehicleId"]!.GetValue<long>());
         var (id, _) = await DrawAsync(mina, "13:00", 0);
         Assert.Equal("appointment.unknown", (await mina.RefusedAsync($"appointments/{id}/arrive")).Text("code"));
         await mina.PostAsync($"appointments/{id}/customer", new { customerId = customer, vehicleId = vehicle });

@@ -55,6 +55,8 @@ public partial class Order
     {
         if (MayCheck(note, workers, actor) is { } problem)
             return problem;
+        if (Closed() is { } invoiced)
+            return invoiced;
         if (string.IsNullOrWhiteSpace(note))
             return new Problem("check.note", "Say what is to be done again.", "note");
         var job = FindJob(jobId);
@@ -73,7 +75,8 @@ public partial class Order
 
     private Problem? MayCheck(string? note, IReadOnlyCollection<long> workers, Actor actor)
     {
-        if (Closed() is { } closed)
+        // One that is invoiced is checked all the same: until then it is not ready.
+        if (State is OrderState.Ended or OrderState.Voided && Closed() is { } closed)
             return closed;
         if (!CheckPending)
             return new Problem("check.notPending", "This vehicle does not wait for a quality check. Reload the page.");

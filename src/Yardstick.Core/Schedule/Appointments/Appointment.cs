@@ -300,6 +300,14 @@ public class Appointment
         return Result.Done;
     }
 
+    /// <summary>Appointments of somebody that are still to come.</summary>
+    /// <param name="technicianId">Who.</param>
+    public static System.Linq.Expressions.Expression<Func<Appointment, bool>> ToComeOf(long technicianId) =>
+        a => a.TechnicianId == technicianId && (a.State == AppointmentState.Asked || a.State == AppointmentState.Confirmed);
+
+    /// <summary>Nobody is to do it any more; it stays when it is.</summary>
+    public void Unassign() => Put(new Placement(null, BayId, Start));
+
     private void Put(Placement at)
     {
         (Start, TechnicianId, BayId) = (at.Start, at.TechnicianId, at.BayId);

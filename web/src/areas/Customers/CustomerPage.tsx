@@ -12,6 +12,7 @@ import { CustomerLists } from './CustomerLists';
 import { Field, Part } from '../../ui/Fields';
 import { FilesPart } from '../Documents/FilesPart';
 import { HistoryList } from './HistoryList';
+import { useNewAppointment } from '../Schedule/useNewAppointment';
 import { LabelsPart } from '../Setup/customFields/LabelsPart';
 import { useCustomerEdits, useCustomerPage, type CustomerPageView } from './useRecords';
 import '../../ui/records.css';
@@ -30,6 +31,8 @@ export default function CustomerPage() {
 function Customer({ customer }: { customer: CustomerPageView }) {
   const navigate = useNavigate();
   const mayWrite = useMay('WriteUp');
+  const mayPlan = useMay('PlanWork');
+  const newAppointment = useNewAppointment();
   const edits = useCustomerEdits(customer.id, customer.version);
   const say = useSay();
   const shop = useShop();
@@ -50,7 +53,11 @@ function Customer({ customer }: { customer: CustomerPageView }) {
     />
   );
   const writeUp = () => void navigate(`/write-up?customer=${customer.id}`);
-  useKeys('Customer', mayWrite ? [{ key: 'U', label: 'Write up for this customer', run: writeUp }] : []);
+  const book = () => void newAppointment({ customerId: customer.id });
+  useKeys('Customer', [
+    ...(mayWrite ? [{ key: 'U', label: 'Write up for this customer', run: writeUp }] : []),
+    ...(mayPlan ? [{ key: 'C', label: 'New appointment', run: book }] : []),
+  ]);
   const g = customer.figures;
   const when = (utc: string) => (shop ? day(wallTime(utc, shop.timeZone), now) : '');
   return (
@@ -71,6 +78,11 @@ function Customer({ customer }: { customer: CustomerPageView }) {
         ))}
         <Button onClick={() => setMessages(true)}>Messages</Button>
         <Button href={`/api/customers/${customer.id}/contact.vcf`}>Download contact (vCard)</Button>
+        {mayPlan && (
+          <Button onClick={book}>
+            Appointment <span className="key">C</span>
+          </Button>
+        )}
         {mayWrite && (
           <>
             <Button onClick={() => setMerging(true)}>Merge…</Button>

@@ -39,7 +39,11 @@ export function ByPerson({ floor, moves, by, people, cards, onHand, acts }: Prop
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const [opens, closes] = [ofTime(floor.opens), ofTime(floor.closes)];
   const lanes: (DayLane | null)[] = [...people, null];
-  const laneOf = (block: Block) => (by === 'technician' ? block.technicianId : block.bayId);
+  // What belongs to a bay that is not there any more stands with what has none.
+  const laneOf = (block: Block) => {
+    const lane = by === 'technician' ? block.technicianId : block.bayId;
+    return lane === null || by === 'technician' || floor.bays.some((b) => b.id === lane) ? lane : null;
+  };
   const inLane = (lane: number | null, held: { technicianId: number | null; bayId: number | null }) => ({
     technicianId: by === 'technician' ? lane : held.technicianId,
     bayId: by === 'bay' ? lane : held.bayId,

@@ -31,7 +31,12 @@ interface Props {
   onNew: (spot: Spot) => void;
 }
 
-const laneOf = (item: Item, by: 'technician' | 'bay') => (by === 'technician' ? item.technicianId : item.bayId);
+/** The lane of an item; what belongs to somebody, or a bay, that is not there any more stands with what has none. */
+function laneOf(item: Item, by: 'technician' | 'bay', calendar: Calendar): number | null {
+  const lane = by === 'technician' ? item.technicianId : item.bayId;
+  const lanes = by === 'technician' ? calendar.technicians : calendar.bays;
+  return lanes.some((l) => l.id === lane) ? lane : null;
+}
 
 /** Where a job or appointment was, and who it is. */
 export const placedOf = (item: Item): Placed => ({
@@ -120,8 +125,8 @@ function Hours({ axis }: { axis: Axis }) {
 function LaneRow(props: Props & { lane: Lane | null; index: number; go: (from: HTMLElement, lane: number, day: number) => void }) {
   const { calendar, days, by, axis, lane, proposed } = props;
   const id = lane?.id ?? null;
-  const items = calendar.items.filter((item) => laneOf(item, by) === id);
-  const laid = [...(proposed?.values() ?? [])].filter((item) => laneOf(item, by) === id);
+  const items = calendar.items.filter((item) => laneOf(item, by, calendar) === id);
+  const laid = [...(proposed?.values() ?? [])].filter((item) => laneOf(item, by, calendar) === id);
   const { blocks, tracks } = tracksOf([...items, ...laid], days, axis);
   return (
     <div role="row" className={styles.lane} style={vars({ '--tracks': String(tracks) })}>

@@ -4,6 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { day, reading, wallTime } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useMay, useNow, useShop } from '../../lib/shop';
+import { useNewAppointment } from '../Schedule/useNewAppointment';
 import { Plate } from '../../ui/Plate';
 import { Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
@@ -34,6 +35,8 @@ export default function VehiclePage() {
 function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
   const navigate = useNavigate();
   const mayWrite = useMay('WriteUp');
+  const mayPlan = useMay('PlanWork');
+  const newAppointment = useNewAppointment();
   const edits = useVehicleEdits(vehicle.id, vehicle.version);
   const say = useSay();
   const shop = useShop();
@@ -47,12 +50,13 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
     void navigate(
       vehicle.openOrderId ? `/orders/${vehicle.openOrderId}` : `/write-up?customer=${vehicle.customerId}&vehicle=${vehicle.id}`,
     );
-  useKeys(
-    'Vehicle',
-    mayWrite || vehicle.openOrderId
+  const book = () => void newAppointment({ customerId: vehicle.customerId, vehicleId: vehicle.id });
+  useKeys('Vehicle', [
+    ...(mayWrite || vehicle.openOrderId
       ? [{ key: 'U', label: vehicle.openOrderId ? 'Go to its open order' : 'Write up this vehicle', run: open }]
-      : [],
-  );
+      : []),
+    ...(mayPlan ? [{ key: 'C', label: 'New appointment', run: book }] : []),
+  ]);
   return (
     <div className="record-page">
       <header className="record-head">
@@ -86,6 +90,11 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
             <Button onClick={() => setDialog('transfer')}>Transfer owner…</Button>
             <Button onClick={() => setDialog('merge')}>Merge…</Button>
           </>
+        )}
+        {mayPlan && (
+          <Button onClick={book}>
+            Appointment <span className="key">C</span>
+          </Button>
         )}
         {(mayWrite || vehicle.openOrderId) && (
           <Button variant="contained" onClick={open}>

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { api, unwrap } from '../../../lib/api';
 import { useHeader } from '../../../lib/order/useSheet';
 import { useFloor, useMay, useRefresh } from '../../../lib/shop';
@@ -8,6 +7,7 @@ import { Part } from '../../../ui/Fields';
 import { useSay } from '../../../ui/Toasts';
 import { besides } from '../../Floor/Car';
 import { HandoverDialog, useHandover } from '../../Floor/HandoverDialog';
+import { useNewAppointment } from '../../Schedule/useNewAppointment';
 
 /** How a vehicle goes through the shop: its appointment, who has it next, and what is done to it after the repair. */
 export function HandlingPart({ orderId }: { orderId: number }) {
@@ -15,7 +15,7 @@ export function HandlingPart({ orderId }: { orderId: number }) {
   const head = useHeader();
   const say = useSay();
   const refresh = useRefresh();
-  const navigate = useNavigate();
+  const newAppointment = useNewAppointment();
   const mayPlan = useMay('PlanWork');
   const [handing, setHanding] = useState(false);
   const { withdraw } = useHandover();
@@ -24,18 +24,6 @@ export function HandlingPart({ orderId }: { orderId: number }) {
   const renew = () => refresh(['floor'], ['after-work']);
   const remove = (id: number, removed: boolean) =>
     unwrap(api.POST('/api/after-work/{id}/remove', { params: { path: { id } }, body: { removed } })).then(renew);
-  const appointment = async () => {
-    try {
-      const { id } = await unwrap(
-        api.POST('/api/appointments', {
-          body: { start: null, minutes: null, technicianId: null, bayId: null, orderId, customerId: null, vehicleId: null },
-        }),
-      );
-      void navigate(`/calendar?appointment=${id}`);
-    } catch (error) {
-      say.refused(error);
-    }
-  };
   return (
     <Part title="In the shop">
       {besides(card).map((words) => (
@@ -74,7 +62,7 @@ export function HandlingPart({ orderId }: { orderId: number }) {
           </button>
         )}
         {card.stage === 'Expected' && mayPlan && (
-          <button className="linkish" onClick={() => void appointment()}>
+          <button className="linkish" onClick={() => void newAppointment({ orderId })}>
             Give it an appointment
           </button>
         )}
