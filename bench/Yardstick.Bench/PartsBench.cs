@@ -36,83 +36,36 @@ internal static class PartsBench
 
     internal static async Task<int> RunAsync(string folder)
     {
+        if (!await ServedShop.PrepareAsync(folder))
+            return 1;
         var database = Path.Combine(folder, "shop.db");
-        if (!File.Exists(database) && await ServeAsync(folder, "--only-prepare") is { } made)
-        {
-            await made.WaitForExitAsync();
-            if (made.ExitCode != 0)
-                return made.ExitCode;
-        }
         await SeedAsync(database);
-        using var server = (await ServeAsync(folder))!;
-        try
+        using var shop = await ServedShop.OpenAsync(folder, "wen");
+        await using var connection = new SqliteConnection($"Data Source={database};Mode=ReadOnly");
+        await connection.OpenAsync();
+        foreach (var (name, path, sql) in Asked)
         {
-            using var http = new HttpClient(new SocketsHttpHandler { CookieContainer = new CookieContainer() })
+            var (over, bare) = (new List<double>(), new List<double>());
+            // The first round warms up and does not count.
+            for (var round = 0; round <= Rounds; round++)
             {
-                BaseAddress = new Uri($"http://127.0.0.1:{Port}/api/"),
-            };
-            for (var i = 0; i < 300 && !await AnswersAsync(http); i++)
-                await Task.Delay(100);
-            (await http.PostAsJsonAsync("session", new { userName = "wen", password = "lantern-bay" })).EnsureSuccessStatusCode();
-            await using var connection = new SqliteConnection($"Data Source={database};Mode=ReadOnly");
-            await connection.OpenAsync();
-            foreach (var (name, path, sql) in Asked)
-            {
-                var (over, bare) = (new List<double>(), new List<double>());
-                // The first round warms up and does not count.
-                for (var round = 0; round <= Rounds; round++)
-                {
-                    var clock = Stopwatch.StartNew();
-                    using (var answer = await http.GetAsync(path))
-                    {
-                        answer.EnsureSuccessStatusCode();
-                        await answer.Content.ReadAsByteArrayAsync();
-                    }
-                    var slow = clock.Elapsed.TotalMilliseconds;
-                    clock.Restart();
-                    await ReadAsync(connection, sql);
-                    if (round == 0)
-                        continue;
-                    over.Add(slow);
-                    bare.Add(clock.Elapsed.TotalMilliseconds);
-                }
-                over.Sort();
-                bare.Sort();
-                var (mine, plain) = (over[Rounds / 2], bare[Rounds / 2]);
-                Console.WriteLine(
-                    $"  {name, -20} over HTTP {mine, 6:0.0} ms   bare SQL {plain, 6:0.0} ms   less 5 ms {(mine - 5) / plain, 5:0.00} times; at most 3 wanted"
-                );
+                var slow = await shop.AskAsync(path);
+                var clock = Stopwatch.StartNew();
+                await ReadAsync(connection, sql);
+                if (round == 0)
+                    continue;
+                over.Add(slow);
+                bare.Add(clock.Elapsed.TotalMilliseconds);
             }
-            Console.WriteLine($"  {await OffAsync(connection)} parts differ from the sum of their movements; none wanted");
-            return 0;
+            over.Sort();
+            bare.Sort();
+            var (mine, plain) = (over[Rounds / 2], bare[Rounds / 2]);
+            Console.WriteLine(
+                $"  {name, -20} over HTTP {mine, 6:0.0} ms   bare SQL {plain, 6:0.0} ms   less 5 ms {(mine - 5) / plain, 5:0.00} times; at most 3 wanted"
+            );
         }
-        finally
-        {
-            server.Kill();
-        }
-    }
-
-    private static Task<Process?> ServeAsync(string folder, params string[] more) =>
-        Task.FromResult(
-            Process.Start(
-                new ProcessStartInfo("dotnet", [Server, "--data", folder, "--demo", .. more])
-                {
-                    Environment = { ["ASPNETCORE_URLS"] = $"http://127.0.0.1:{Port}" },
-                }
-            )
-        );
-
-    private static async Task<bool> AnswersAsync(HttpClient http)
-    {
-        try
-        {
-            using var answer = await http.GetAsync("welcome");
-            return true;
-        }
-        catch (HttpRequestException)
-        {
-            return false;
-        }
+        Console.WriteLine($"  {await OffAsync(connection)} parts differ from the sum of their movements; none wanted");
+        return 0;
     }
 
     /// <summary>Copies of the demo's parts with a count and pairs of movements each, and purchase orders that were received.</summary>
@@ -120,10 +73,10 @@ internal static class PartsBench
     {
         await using var connection = new SqliteConnection($"Data Source={database}");
         await connection.OpenAsync();
-        if (await NumberAsync(connection, "SELECT COUNT(*) FROM Parts") < 1000)
+        if (await connection.NumberAsync("SELECT COUNT(*) FROM Parts") < 1000)
         {
-            await RunAsync(connection, "PRAGMA journal_mode = WAL; PRAGMA synchronous = OFF; PRAGMA foreign_keys = OFF;");
-            var parts = await ColumnsAsync(connection, "Parts");
+            await connection.RunAsync("PRAGMA journal_mode = WAL; PRAGMA synchronous = OFF; PRAGMA foreign_keys = OFF;");
+            var parts = await connection.ColumnsAsync("Parts");
             var copied = parts.Select(c =>
                 c switch
                 {
@@ -136,8 +89,7 @@ internal static class PartsBench
             );
             await using var transaction = (SqliteTransaction)await connection.BeginTransactionAsync();
             for (var k = 1; k <= Copies; k++)
-                await RunAsync(
-                    connection,
+                await connection.RunAsync(
                     $"INSERT INTO Parts ({string.Join(", ", parts)}) SELECT {string.Join(", ", copied)} FROM Parts WHERE Id < 1000",
                     k
                 );
@@ -145,11 +97,11 @@ internal static class PartsBench
                 less = "(((OnHand - 10000) * AverageCost + 500000) / 1000000)";
             string Moved(int kind, string quantity, string change) =>
                 $"INSERT INTO StockMovements (PartId, Document, Kind, Quantity, UnitCost, Reason, At, ById, ValueChange) SELECT Id, 0, {kind}, {quantity}, AverageCost, '', '2026-01-02 09:00:00', 4, {change} FROM Parts WHERE Id > 1000";
-            await RunAsync(connection, Moved(0, "OnHand", worth));
+            await connection.RunAsync(Moved(0, "OnHand", worth));
             for (var pair = 0; pair < Pairs; pair++)
             {
-                await RunAsync(connection, Moved(3, "-10000", $"{less} - {worth}") + " AND OnHand > 10000");
-                await RunAsync(connection, Moved(1, "10000", $"{worth} - {less}") + " AND OnHand > 10000");
+                await connection.RunAsync(Moved(3, "-10000", $"{less} - {worth}") + " AND OnHand > 10000");
+                await connection.RunAsync(Moved(1, "10000", $"{worth} - {less}") + " AND OnHand > 10000");
             }
             foreach (
                 var (table, key, head) in new[]
@@ -159,7 +111,7 @@ internal static class PartsBench
                 }
             )
             {
-                var columns = await ColumnsAsync(connection, table);
+                var columns = await connection.ColumnsAsync(table);
                 var changed = columns.Select(c =>
                     c switch
                     {
@@ -174,52 +126,23 @@ internal static class PartsBench
                 );
                 var old = table == "PurchaseOrders" ? "Id < 100" : "Id < 1000";
                 for (var k = 1; k <= Purchases / 5; k++)
-                    await RunAsync(
-                        connection,
+                    await connection.RunAsync(
                         $"INSERT INTO {table} ({string.Join(", ", columns)}) SELECT {string.Join(", ", changed)} FROM {table} WHERE {old}",
                         k
                     );
             }
             await transaction.CommitAsync();
-            await RunAsync(connection, "PRAGMA wal_checkpoint(TRUNCATE); ANALYZE;");
+            await connection.RunAsync("PRAGMA wal_checkpoint(TRUNCATE); ANALYZE;");
         }
         foreach (var table in new[] { "Parts", "StockMovements", "PurchaseOrders" })
-            Console.WriteLine($"  {await NumberAsync(connection, $"SELECT COUNT(*) FROM {table}"), 10:N0} {table}");
+            Console.WriteLine($"  {await connection.NumberAsync($"SELECT COUNT(*) FROM {table}"), 10:N0} {table}");
     }
 
     /// <summary>Parts whose stock is not the sum of its movements, in units or in cents.</summary>
     private static Task<long> OffAsync(SqliteConnection connection) =>
-        NumberAsync(
-            connection,
+        connection.NumberAsync(
             "SELECT COUNT(*) FROM Parts p JOIN (SELECT PartId, SUM(CASE Kind WHEN 2 THEN 0 ELSE Quantity END) q, SUM(ValueChange) v FROM StockMovements GROUP BY PartId) m ON m.PartId = p.Id WHERE m.q <> p.OnHand OR abs(m.v - p.OnHand * p.AverageCost / 1000000.0) > 0.5001"
         );
-
-    private static async Task<List<string>> ColumnsAsync(SqliteConnection connection, string table)
-    {
-        var columns = new List<string>();
-        await using var command = connection.CreateCommand();
-        command.CommandText = $"SELECT name FROM pragma_table_info('{table}')";
-        await using var reader = await command.ExecuteReaderAsync();
-        while (await reader.ReadAsync())
-            columns.Add(reader.GetString(0));
-        return columns;
-    }
-
-    private static async Task<long> NumberAsync(SqliteConnection connection, string sql)
-    {
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        return (long)(await command.ExecuteScalarAsync())!;
-    }
-
-    private static async Task RunAsync(SqliteConnection connection, string sql, int? k = null)
-    {
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        if (k is { } copy)
-            command.Parameters.AddWithValue("$k", copy);
-        await command.ExecuteNonQueryAsync();
-    }
 
     private static async Task ReadAsync(SqliteConnection connection, string sql)
     {

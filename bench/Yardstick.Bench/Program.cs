@@ -22,6 +22,8 @@ switch (args.FirstOrDefault())
         return await PartsBench.RunAsync(rest.FirstOrDefault() ?? ".data/bench-parts");
     case "people":
         return await PeopleBench.RunAsync(Number(0, 50), rest.ElementAtOrDefault(1) ?? ".data/bench-people", Number(2, 300));
+    case "schedule":
+        return await ScheduleBench.RunAsync(rest.FirstOrDefault() ?? ".data/bench-schedule");
     case "plan":
         return PlanBench.Run();
     case "import":
@@ -40,6 +42,8 @@ switch (args.FirstOrDefault())
             parts          stock, search, a part and the parts page on 20,000 parts, 300,000 movements, 30,000
                            purchase orders, against their bare SQL                                [.data/bench-parts]
             plan           the plan of the work: put together and solved, time and figures, proofs of small cases
+            schedule       floor, calendar, promise and better plan with 500 open orders, against the
+                           demo's few                                                             [.data/bench-schedule]
             people         a shop at work: so many people with live screens    [50] [.data/bench-people or .data/large] [300 s]
             sheet          typing, totals and lists on orders of 10 and of 200 lines, in a browser
             asking         documents as PDF, the customer's page over the wire, an answer on its way to the counter

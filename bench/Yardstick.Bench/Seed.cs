@@ -16,25 +16,14 @@ internal static class Seed
     {
         var clock = Stopwatch.StartNew();
         var database = Path.Combine(folder, "shop.db");
-        if (!File.Exists(database))
-        {
-            using var made = Process.Start(
-                new ProcessStartInfo(
-                    "dotnet",
-                    ["src/Yardstick.Server/bin/Release/net10.0/Yardstick.Server.dll", "--data", folder, "--demo", "--only-prepare"]
-                )
-            )!;
-            await made.WaitForExitAsync();
-            if (made.ExitCode != 0)
-                return made.ExitCode;
-        }
+        if (!await ServedShop.PrepareAsync(folder))
+            return 1;
         await using var connection = new SqliteConnection($"Data Source={database}");
         await connection.OpenAsync();
-        await ExecuteAsync(
-            connection,
+        await connection.RunAsync(
             "PRAGMA journal_mode = WAL; PRAGMA synchronous = OFF; PRAGMA cache_size = -400000; PRAGMA foreign_keys = OFF;"
         );
-        if (await CountAsync(connection, "Customers") < 1000)
+        if (await connection.NumberAsync("SELECT COUNT(*) FROM Customers") < 1000)
         {
             var tables = new List<(string Table, string Sql)>();
             foreach (var (table, changes) in Changes())
@@ -43,15 +32,15 @@ internal static class Seed
             {
                 await using var transaction = (SqliteTransaction)await connection.BeginTransactionAsync();
                 foreach (var (_, sql) in tables)
-                    await ExecuteAsync(connection, sql, k);
+                    await connection.RunAsync(sql, k);
                 await transaction.CommitAsync();
                 if (k % 34 == 0)
                     Console.WriteLine($"  {k * 100 / Copies, 3} %  {clock.Elapsed.TotalSeconds, 5:0} s");
             }
-            await ExecuteAsync(connection, "PRAGMA wal_checkpoint(TRUNCATE); ANALYZE;");
+            await connection.RunAsync("PRAGMA wal_checkpoint(TRUNCATE); ANALYZE;");
         }
         foreach (var table in new[] { "Customers", "Vehicles", "Orders", "Jobs", "Lines" })
-            Console.WriteLine($"  {await CountAsync(connection, table), 10:N0} {table.ToLowerInvariant()}");
+            Console.WriteLine($"  {await connection.NumberAsync($"SELECT COUNT(*) FROM {table}"), 10:N0} {table.ToLowerInvariant()}");
         Console.WriteLine($"  made in {clock.Elapsed.TotalSeconds:0} s");
         return 0;
     }
@@ -118,14 +107,7 @@ internal static class Seed
 
     private static async Task<string> CopyOfAsync(SqliteConnection connection, string table, Dictionary<string, string> changes)
     {
-        var columns = new List<string>();
-        await using var command = connection.CreateCommand();
-        command.CommandText = $"SELECT name FROM pragma_table_info('{table}')";
-        await using (var reader = await command.ExecuteReaderAsync())
-        {
-            while (await reader.ReadAsync())
-                columns.Add(reader.GetString(0));
-        }
+        var columns = await connection.ColumnsAsync(table);
         var step = table switch
         {
             "Jobs" => "50000",
@@ -145,21 +127,5 @@ internal static class Seed
             _ => "",
         };
         return $"INSERT INTO {table} ({string.Join(", ", columns)}) SELECT {string.Join(", ", columns.Select(c => changes.GetValueOrDefault(c, c)))} FROM {table} WHERE Id < {step}{some}";
-    }
-
-    private static async Task<long> CountAsync(SqliteConnection connection, string table)
-    {
-        await using var command = connection.CreateCommand();
-        command.CommandText = $"SELECT COUNT(*) FROM {table}";
-        return (long)(await command.ExecuteScalarAsync())!;
-    }
-
-    private static async Task ExecuteAsync(SqliteConnection connection, string sql, int? k = null)
-    {
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        if (k is { } copy)
-            command.Parameters.AddWithValue("$k", copy);
-        await command.ExecuteNonQueryAsync();
     }
 }

@@ -227,8 +227,10 @@ test('an order is talked through by keys: jobs out and in, the total follows, th
   await mina.goto(`/orders/${id}`);
   await mina.getByRole('heading', { name: '2019 Vireo Sorrel' }).waitFor();
   await mina.keyboard.press('t');
-  const total = mina.getByLabel('Total of included jobs').locator('b');
+  const footer = mina.getByLabel('Total of included jobs');
+  const total = footer.locator('b').last();
   await expect(total).toHaveText(/\$/);
+  await expect(footer).toContainText(/ready \S/);
   await accessible(mina, 'talk-through');
   await expect(mina.locator('.talk')).not.toContainText(/margin|cost/i);
   const all = await total.textContent();

@@ -20,9 +20,6 @@ public class Attendance
     /// <summary>They went for a break, not for the day.</summary>
     public bool EndsInBreak { get; internal set; }
 
-    /// <summary>Hours so far.</summary>
-    public decimal Hours(Instant utcNow) => (decimal)((End ?? utcNow) - Start).TotalHours;
-
     /// <summary>
     /// A time that nobody clocked, added afterwards. Refuses with the codes of <see cref="Correct"/>.
     /// </summary>

@@ -38,7 +38,7 @@ public static class Times
         /// <summary>End, wall time; null while it runs.</summary>
         public required LocalDateTime? Until { get; init; }
 
-        /// <summary>Hours.</summary>
+        /// <summary>Hours of the day under which it stands.</summary>
         public required decimal Hours { get; init; }
 
         /// <summary>It ended in a break.</summary>
@@ -136,8 +136,14 @@ public static class Times
         if (await db.Staff.AsNoTracking().FirstOrDefaultAsync(s => s.Id == id) is not { } person)
             return new Problem("staff.gone", "This person is not on the staff list. Choose another.");
         var (begin, end) = (shop.Utc(monday.AtMidnight()), shop.Utc(monday.PlusDays(Week).AtMidnight()));
-        var there = await db.Attendances.AsNoTracking().Where(a => a.StaffId == id && a.Start >= begin && a.Start < end).ToListAsync();
-        var onJobs = await db.TimeEntries.AsNoTracking().Where(t => t.StaffId == id && t.Start >= begin && t.Start < end).ToListAsync();
+        var there = await db
+            .Attendances.AsNoTracking()
+            .Where(a => a.StaffId == id && (a.End == null || a.End > begin) && a.Start < end)
+            .ToListAsync();
+        var onJobs = await db
+            .TimeEntries.AsNoTracking()
+            .Where(t => t.StaffId == id && (t.End == null || t.End > begin) && t.Start < end)
+            .ToListAsync();
         var jobIds = onJobs.Select(t => t.JobId).ToList();
         var jobs = await db
             .Jobs.AsNoTracking()
@@ -183,41 +189,58 @@ public static class Times
                 )
                 : "";
         var views = there
-            .Select(a => new TimeView
-            {
-                Id = a.Id,
-                IsJob = false,
-                Title = "",
-                OrderId = null,
-                From = shop.Local(a.Start),
-                Until = a.End is { } over ? shop.Local(over) : null,
-                Hours = decimal.Round(a.Hours(utcNow), 2),
-                EndsInBreak = a.EndsInBreak,
-                Corrections = [.. corrections.Where(c => c.AttendanceId == a.Id).Select(Words)],
-            })
-            .Concat(
-                onJobs.Select(t => new TimeView
-                {
-                    Id = t.Id,
-                    IsJob = true,
-                    Title = TitleOf(t.JobId),
-                    OrderId = t.OrderId,
-                    From = shop.Local(t.Start),
-                    Until = t.End is { } over ? shop.Local(over) : null,
-                    Hours = decimal.Round(t.Hours(utcNow), 2),
-                    EndsInBreak = false,
-                    Corrections = [.. corrections.Where(c => c.TimeEntryId == t.Id).Select(Words)],
-                })
+            .Select(a =>
+                (
+                    a.Start,
+                    End: a.End ?? utcNow,
+                    View: new TimeView
+                    {
+                        Id = a.Id,
+                        IsJob = false,
+                        Title = "",
+                        OrderId = null,
+                        From = shop.Local(a.Start),
+                        Until = a.End is { } over ? shop.Local(over) : null,
+                        // By day, below.
+                        Hours = 0,
+                        EndsInBreak = a.EndsInBreak,
+                        Corrections = [.. corrections.Where(c => c.AttendanceId == a.Id).Select(Words)],
+                    }
+                )
             )
-            .OrderBy(v => v.From)
-            .ThenBy(v => v.IsJob)
+            .Concat(
+                onJobs.Select(t =>
+                    (
+                        t.Start,
+                        End: t.End ?? utcNow,
+                        View: new TimeView
+                        {
+                            Id = t.Id,
+                            IsJob = true,
+                            Title = TitleOf(t.JobId),
+                            OrderId = t.OrderId,
+                            From = shop.Local(t.Start),
+                            Until = t.End is { } over ? shop.Local(over) : null,
+                            Hours = 0,
+                            EndsInBreak = false,
+                            Corrections = [.. corrections.Where(c => c.TimeEntryId == t.Id).Select(Words)],
+                        }
+                    )
+                )
+            )
+            .OrderBy(v => v.Start)
+            .ThenBy(v => v.View.IsJob)
             .ToList();
         var days = Enumerable
             .Range(0, Week)
             .Select(monday.PlusDays)
             .Select(d =>
             {
-                var on = views.FindAll(v => v.From.Date == d);
+                // What goes past midnight stands on both days, with the hours of each.
+                var on = views
+                    .Select(v => v.View with { Hours = ClockedHours.On(v.Start, v.End, d, shop) })
+                    .Where(v => v.Hours > 0 || v.From.Date == d)
+                    .ToList();
                 return new TimesDay(
                     d,
                     person.WorksOn(d, shop, absences)?.ToString() ?? "off",

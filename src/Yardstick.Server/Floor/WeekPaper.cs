@@ -44,8 +44,8 @@ internal static class WeekPaper
                     (IReadOnlyList<string>)
                         [
                             t.IsJob ? "   " + t.Title : "Clocked in",
-                            t.From.TimeOfDay.Clock(),
-                            t.Until is { } until ? until.TimeOfDay.Clock() : "running",
+                            On(t.From, day.Day),
+                            t.Until is { } until ? On(until, day.Day) : "running",
                             Hours(t.Hours),
                             t.Corrections.Count > 0 ? string.Join(" ", t.Corrections)
                             : t.EndsInBreak ? "break"
@@ -54,6 +54,9 @@ internal static class WeekPaper
                 ),
             ]
         );
+
+    private static string On(LocalDateTime at, LocalDate day) =>
+        at.Date == day ? at.TimeOfDay.Clock() : string.Create(CultureInfo.InvariantCulture, $"{at.Date:ddd} {at.TimeOfDay.Clock()}");
 
     private static string Hours(decimal hours) => hours.ToString("0.00", CultureInfo.InvariantCulture);
 }

@@ -49,4 +49,16 @@ public class TimeClockTests
         new TimeClock(7, here, on).Go(Later);
         Assert.Equal((Later, Later), (here.End!.Value, on.End!.Value));
     }
+
+    [Fact]
+    public void A_shift_over_midnight_counts_on_both_days_and_an_hour_that_comes_twice_counts_twice()
+    {
+        var shop = TheShop;
+        Instant At(int day, int hour) => shop.Utc(new LocalDateTime(2026, 11, day, hour, 0));
+        decimal On(int day, Instant from, Instant until) => ClockedHours.On(from, until, new LocalDate(2026, 11, day), shop);
+        var (ten, three) = (At(23, 22), At(24, 3));
+        Assert.Equal((2m, 3m, 0m), (On(23, ten, three), On(24, ten, three), On(25, ten, three)));
+        // On the first of November 2026 the hour from one to two comes twice.
+        Assert.Equal(3m, On(1, At(1, 1), At(1, 3)));
+    }
 }

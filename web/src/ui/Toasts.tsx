@@ -22,6 +22,8 @@ interface Say {
   refused: (error: unknown) => void;
   /** Says in words what did not work, where nobody threw. */
   problem: (text: string) => void;
+  /** Takes back what was said: something new is under way, and an undo would mean that. */
+  clear: () => void;
 }
 
 const SayContext = createContext<Say | null>(null);
@@ -42,6 +44,7 @@ export function Toasts({ children }: { children: ReactNode }) {
       propose: (text, label, run) => show({ text, action: { label, run } }),
       refused: (error) => show({ text: sentence(error), problem: true }),
       problem: (text) => show({ text, problem: true }),
+      clear: () => setToast(null),
     }),
     [show],
   );

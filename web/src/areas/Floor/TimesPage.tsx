@@ -141,6 +141,8 @@ function WeekSheet({ week, set }: { week: Week; set: (next: { person?: number; w
 }
 
 function DayRows({ day, now, onCorrect }: { day: Day; now: string; onCorrect?: (time: Time) => void }) {
+  // A shift over midnight stands on both days.
+  const on = (at: string) => (at.slice(0, 10) === day.day ? clock(at) : `${dayName(at.slice(0, 10), { weekday: 'short' })} ${clock(at)}`);
   return (
     <tbody className={styles.day}>
       <tr className={now.slice(0, 10) === day.day ? styles.today : ''}>
@@ -163,8 +165,8 @@ function DayRows({ day, now, onCorrect }: { day: Day; now: string; onCorrect?: (
               </span>
             ))}
           </td>
-          <td className="right nowrap">{clock(time.from)}</td>
-          <td className="right nowrap">{time.until ? clock(time.until) : <b>running</b>}</td>
+          <td className="right nowrap">{on(time.from)}</td>
+          <td className="right nowrap">{time.until ? on(time.until) : <b>running</b>}</td>
           <td className="right nowrap">{hours(time.hours)}</td>
           <td />
           <td className="right">

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
@@ -80,33 +80,41 @@ export function AppointmentPanel({ id, calendar, schedule, onClose }: Props) {
 const isEmpty = (a: Appointment) =>
   !a.customerId && !a.customer && !a.vehicleId && !a.vehicle && !a.words && a.services.length === 0 && !a.orderId;
 
+/** One change after the other, each on what the one before left: who chooses a technician and types a time does not disturb themselves. */
+function useInTurn(appointment: Appointment) {
+  const client = useQueryClient();
+  const last = useRef<Promise<unknown>>(Promise.resolve());
+  return <T,>(send: (now: Appointment) => Promise<T>): Promise<T> => {
+    const next = last.current
+      .catch(() => undefined)
+      .then(() => send(client.getQueryData(appointmentQuery(appointment.id).queryKey) ?? appointment));
+    last.current = next;
+    return next;
+  };
+}
+
 function Fields({ appointment, calendar, schedule }: { appointment: Appointment; calendar: Calendar; schedule: Schedule }) {
   const say = useSay();
   const mayPlan = useMay('PlanWork');
   const path = { id: appointment.id };
+  const inTurn = useInTurn(appointment);
   const set = useKept(
     (field, value) =>
-      unwrap(api.POST('/api/appointments/{id}', { params: { path }, body: { field, value, version: appointment.version } })),
-    schedule.renew,
+      inTurn(({ version }) =>
+        unwrap(api.POST('/api/appointments/{id}', { params: { path }, body: { field, value, version } })).finally(schedule.renew),
+      ),
+    () => Promise.resolve(),
   );
   const run = (change: Promise<unknown>) => void change.then(schedule.renew, say.refused);
   const item = calendar.items.find((i) => i.kind === 'Appointment' && i.id === appointment.id);
   const when = `${dayInWords(appointment.start.slice(0, 10))} ${moment(appointment.start, appointment.start).replace('today ', '')}`;
-  const place = (part: Partial<{ technicianId: number | null; bayId: number | null }>) => {
-    const held = { technicianId: appointment.technicianId, bayId: appointment.bayId, start: appointment.start };
-    void schedule.place(
-      {
-        kind: 'Appointment',
-        id: appointment.id,
-        plate: appointment.plate,
-        title: appointment.customer || 'Appointment',
-        customer: appointment.customer,
-        version: appointment.version,
-        before: held,
-      },
-      { ...held, ...part },
-    );
-  };
+  const place = (part: Partial<{ technicianId: number | null; bayId: number | null }>) =>
+    void inTurn(({ technicianId, bayId, start, version }) => {
+      const before = { technicianId, bayId, start };
+      const { plate, customer } = appointment;
+      const title = customer || 'Appointment';
+      return schedule.place({ kind: 'Appointment', id: appointment.id, plate, title, customer, version, before }, { ...before, ...part });
+    });
   const open = appointment.state === 'Asked' || appointment.state === 'Confirmed';
   const off = !mayPlan || !open;
   // The hands go where typing begins.
@@ -141,9 +149,11 @@ function Fields({ appointment, calendar, schedule }: { appointment: Appointment;
             disabled={off}
             title="Type tue 9:30 or 11/24 2 pm"
             commit={(text) =>
-              unwrap(
-                api.POST('/api/appointments/{id}/when', { params: { path }, body: { when: text, version: appointment.version } }),
-              ).then(schedule.renew)
+              inTurn(({ version }) =>
+                unwrap(api.POST('/api/appointments/{id}/when', { params: { path }, body: { when: text, version } })).finally(
+                  schedule.renew,
+                ),
+              )
             }
           />
         </Row>

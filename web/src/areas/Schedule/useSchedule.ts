@@ -51,6 +51,7 @@ export function useSchedule(calendar: Calendar | undefined) {
 
   const place = async (what: Placed, to: Place) => {
     const body = (at: Place, version: number) => ({ kind: what.kind, id: what.id, ...at, version });
+    say.clear();
     show(what, to);
     try {
       const { version } = await unwrap(api.POST('/api/calendar/place', { body: body(to, what.version) }));
