@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
@@ -13,11 +14,13 @@ internal static class ScheduleBench
     private const int Rounds = 15,
         Wanted = 500;
 
+    private static readonly string Today = TimeProvider.System.GetLocalNow().ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
     private static readonly (string Name, string Path)[] Asked =
     [
         ("floor", "floor"),
-        ("calendar, week", "calendar?from=&days=7"),
-        ("calendar, month", "calendar?from=&days=35"),
+        ("calendar, week", $"calendar?from={Today}&days=7"),
+        ("calendar, month", $"calendar?from={Today}&days=35"),
         ("promise at write-up", "write-up/promise?job=Clunk"),
     ];
 

@@ -26,14 +26,18 @@ public sealed class ShopCalendar(
         e => PiecesOf(e, shop, technicians, absences)
     );
 
+    private readonly HashSet<CalendarEntry> known = new(entries, ReferenceEqualityComparer.Instance);
+
+    private readonly ILookup<long?, CalendarEntry> byDoer = entries.Where(e => !e.IsOver).ToLookup(e => e.At.TechnicianId);
+
+    private readonly ILookup<long?, CalendarEntry> byBay = entries.Where(e => !e.IsOver).ToLookup(e => e.At.BayId);
+
     /// <summary>
     /// When an entry is worked on: from its beginning through the hours of whoever does it, over breaks and nights. What begins outside
     /// all hours stands there for as long as it takes.
     /// </summary>
     public IReadOnlyList<WorkPiece> PiecesOf(CalendarEntry entry) =>
-        pieces.TryGetValue((entry.Kind, entry.Id), out var known) && entries.Any(e => ReferenceEquals(e, entry))
-            ? known
-            : PiecesOf(entry, shop, technicians, absences);
+        known.Contains(entry) ? pieces[(entry.Kind, entry.Id)] : PiecesOf(entry, shop, technicians, absences);
 
     /// <summary>When an entry is over, wall time.</summary>
     public LocalDateTime EndOf(CalendarEntry entry) => PiecesOf(entry)[^1].Until;
@@ -136,17 +140,14 @@ public sealed class ShopCalendar(
     private IEnumerable<PlacementWarning> BusyOf(CalendarEntry entry, StaffMember? doer, Bay? bay)
     {
         var mine = PiecesOf(entry);
-        foreach (var other in entries.Where(o => !o.IsSame(entry) && !o.IsOver))
-        {
-            var sameDoer = doer is not null && other.At.TechnicianId == doer.Id;
-            var sameBay = bay is not null && other.At.BayId == bay.Id && (other.OrderId is null || other.OrderId != entry.OrderId);
-            if (!sameDoer && !sameBay || !PiecesOf(other).Any(p => mine.Any(m => m.Overlaps(p))))
-                continue;
-            if (sameDoer)
-                yield return new("busy", $"{doer!.ShortName} has {other.Name} at the same time.");
-            if (sameBay)
-                yield return new("bayBusy", $"{bay!.Name} holds {other.Name} at the same time.");
-        }
+        bool Meets(CalendarEntry other) => !other.IsSame(entry) && PiecesOf(other).Any(p => mine.Any(m => m.Overlaps(p)));
+        if (doer is not null)
+            foreach (var other in byDoer[doer.Id].Where(Meets))
+                yield return new("busy", $"{doer.ShortName} has {other.Name} at the same time.");
+        if (bay is null)
+            yield break;
+        foreach (var other in byBay[bay.Id].Where(o => (o.OrderId is null || o.OrderId != entry.OrderId) && Meets(o)))
+            yield return new("bayBusy", $"{bay.Name} holds {other.Name} at the same time.");
     }
 
     private static IEnumerable<PlacementWarning> EquipmentOf(CalendarEntry entry, Bay bay) =>
