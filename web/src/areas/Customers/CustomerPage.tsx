@@ -12,7 +12,7 @@ import { CustomerLists } from './CustomerLists';
 import { Field, Part } from '../../ui/Fields';
 import { FilesPart } from '../Documents/FilesPart';
 import { HistoryList } from './HistoryList';
-import { useNewAppointment } from '../Schedule/useNewAppointment';
+import { useNewAppointment } from '../../ui/useNewAppointment';
 import { LabelsPart } from '../Setup/customFields/LabelsPart';
 import { useCustomerEdits, useCustomerPage, type CustomerPageView } from './useRecords';
 import '../../ui/records.css';

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { day, reading, wallTime } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useMay, useNow, useShop } from '../../lib/shop';
-import { useNewAppointment } from '../Schedule/useNewAppointment';
+import { useNewAppointment } from '../../ui/useNewAppointment';
 import { Plate } from '../../ui/Plate';
 import { Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';

@@ -7,7 +7,7 @@ import { Part } from '../../../ui/Fields';
 import { useSay } from '../../../ui/Toasts';
 import { besides } from '../../Floor/Car';
 import { HandoverDialog, useHandover } from '../../Floor/HandoverDialog';
-import { useNewAppointment } from '../../Schedule/useNewAppointment';
+import { useNewAppointment } from '../../../ui/useNewAppointment';
 
 /** How a vehicle goes through the shop: its appointment, who has it next, and what is done to it after the repair. */
 export function HandlingPart({ orderId }: { orderId: number }) {

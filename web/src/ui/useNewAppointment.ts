@@ -1,6 +1,6 @@
 import { useNavigate } from 'react-router';
-import { api, unwrap } from '../../lib/api';
-import { useSay } from '../../ui/Toasts';
+import { api, unwrap } from '../lib/api';
+import { useSay } from './Toasts';
 
 /** Whom or what an appointment is for. */
 interface Subject {
