@@ -124,12 +124,14 @@ public static class Api
         Promises.Map(api);
         PlanProposals.Map(api);
         CalendarView.Map(api);
+        PlacementCheck.Map(api);
         DayList.Map(api);
         CalendarFeeds.Map(api);
         AppointmentMessages.Map(api);
         CalendarMoves.Map(api);
         Appointments.Map(api);
         Bench.Map(api);
+        BenchWork.Map(api);
         BenchDetails.Map(api);
         Handovers.Map(api);
         QualityChecks.Map(api);

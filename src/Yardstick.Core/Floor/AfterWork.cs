@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Floor;
@@ -11,6 +12,9 @@ public class AfterWork
 
     /// <summary>The one that is asked for at check-in.</summary>
     public const string Wash = "Wash";
+
+    /// <summary>Those that are still to be done, or whose keys are not back.</summary>
+    public static readonly Expression<Func<AfterWork, bool>> Open = work => work.KeysBackAt == null && work.RemovedAt == null;
 
     /// <summary>Key.</summary>
     public long Id { get; init; }

@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Floor;
@@ -5,6 +6,9 @@ namespace Yardstick.Core.Floor;
 /// <summary>A vehicle handed from one person to another: not done until it is taken; until then both see it.</summary>
 public class Handover
 {
+    /// <summary>Those that nobody took yet.</summary>
+    public static readonly Expression<Func<Handover, bool>> Waiting = handover => handover.TakenAt == null && handover.WithdrawnAt == null;
+
     private const int LongestNote = 300;
 
     /// <summary>Key.</summary>

@@ -101,13 +101,16 @@ public sealed record PlanProposal(
         var there = plan.Planned.FirstOrDefault(p => p.JobId == jobId);
         if (there is not null && there.TechnicianId == person && there.Start == start)
             return null;
+        var end = plan.Shop.Local(draft.Model.At(place.End));
+        var doer = plan.Technicians.First(t => t.Id == person);
         return new ProposedMove(
             jobId,
             long.Parse(task.Order.Order.Id, System.Globalization.CultureInfo.InvariantCulture),
             there is null ? null : new Placement(there.TechnicianId, there.BayId, there.Start),
             there?.Version ?? 0,
             new Placement(person, bay, start),
-            plan.Shop.Local(draft.Model.At(place.End)),
+            end,
+            WorkPiece.Between(start, end, day => doer.WorksOn(day, plan.Shop, plan.Absences)),
             task.Job.Certain
         );
     }

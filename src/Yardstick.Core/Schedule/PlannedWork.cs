@@ -53,6 +53,10 @@ public class PlannedWork
     /// <summary>Places are quarters of an hour, in minutes.</summary>
     public const int Step = 15;
 
+    /// <summary>A time rounded up to where work can be placed.</summary>
+    /// <param name="at">Wall time.</param>
+    public static LocalDateTime OnStep(LocalDateTime at) => at.RoundedUpTo(Step);
+
     /// <summary>Plans it, or moves it. Refuses with <c>plan.hours</c> and <c>plan.conflict</c>.</summary>
     /// <param name="technicianId">Who; null for nobody yet.</param>
     /// <param name="start">When, wall time; the nearest quarter of an hour counts.</param>

@@ -7,6 +7,7 @@ namespace Yardstick.Core.Schedule;
 /// <param name="Version">Version of where it stands; 0 where nobody scheduled it.</param>
 /// <param name="After">Where it would stand.</param>
 /// <param name="End">When it would end, wall time.</param>
+/// <param name="Pieces">The same in stretches of the hours of whoever does it.</param>
 /// <param name="IsCertain">It is approved.</param>
 public sealed record ProposedMove(
     long JobId,
@@ -15,5 +16,6 @@ public sealed record ProposedMove(
     int Version,
     Placement After,
     LocalDateTime End,
+    IReadOnlyList<WorkPiece> Pieces,
     bool IsCertain
 );

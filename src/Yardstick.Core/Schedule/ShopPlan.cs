@@ -227,18 +227,8 @@ public sealed record ShopPlan
 
     private IEnumerable<LocalDate> Days() => Enumerable.Range(0, DaysAhead).Select(Shop.Local(UtcNow).Date.PlusDays);
 
-    private IEnumerable<PlanSpan> SpansOf(LocalDate day, DayHours? hours)
-    {
-        if (hours is null)
-            yield break;
-        if (hours is not { BreakFrom: { } from, BreakUntil: { } until })
-        {
-            yield return new PlanSpan(Shop.Utc(day + hours.From), Shop.Utc(day + hours.Until));
-            yield break;
-        }
-        yield return new PlanSpan(Shop.Utc(day + hours.From), Shop.Utc(day + from));
-        yield return new PlanSpan(Shop.Utc(day + until), Shop.Utc(day + hours.Until));
-    }
+    private IEnumerable<PlanSpan> SpansOf(LocalDate day, DayHours? hours) =>
+        hours?.StretchesOn(day).Select(s => new PlanSpan(Shop.Utc(s.From), Shop.Utc(s.Until))) ?? [];
 
     /// <summary>What holds an order up, in words: its last part, its arrival, or the hours that are there.</summary>
     public string WhyLate(Order order)

@@ -17,6 +17,13 @@ public sealed partial record DayHours(LocalTime From, LocalTime Until, LocalTime
     /// <summary>Hours without the break.</summary>
     public decimal Hours => Between(From, Until) - (BreakFrom is { } from && BreakUntil is { } until ? Between(from, until) : 0);
 
+    /// <summary>The hours on a day as stretches, before and after the break, wall time.</summary>
+    /// <param name="day">The day.</param>
+    public IEnumerable<(LocalDateTime From, LocalDateTime Until)> StretchesOn(LocalDate day) =>
+        BreakFrom is { } from && BreakUntil is { } until
+            ? [(day + From, day + from), (day + until, day + Until)]
+            : [(day + From, day + Until)];
+
     /// <summary>
     /// Reads hours as they are typed: <c>7:30-4</c>, <c>8 am to 5:30 pm</c>, <c>730-1600, break 12-12:30</c>. Nothing, <c>off</c> and
     /// <c>closed</c> are no hours.

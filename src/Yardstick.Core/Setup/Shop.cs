@@ -70,11 +70,7 @@ public partial class Shop
 
     /// <summary>A time rounded up to the step of promises.</summary>
     /// <param name="at">Wall time.</param>
-    public LocalDateTime OnPromiseStep(LocalDateTime at)
-    {
-        var step = PromiseStep * NodaConstants.TicksPerMinute;
-        return at.Date.AtMidnight().PlusTicks((at.TimeOfDay.TickOfDay + step - 1) / step * step);
-    }
+    public LocalDateTime OnPromiseStep(LocalDateTime at) => at.RoundedUpTo(PromiseStep);
 
     /// <summary>Minutes in reserve for planned work.</summary>
     /// <param name="minutes">Minutes of it that are left.</param>

@@ -18,4 +18,13 @@ public static class WallClock
     /// <param name="hours">Hours with their decimals.</param>
     public static LocalDateTime PlusHours(this LocalDateTime wall, decimal hours) =>
         wall.PlusTicks((long)(hours * NodaConstants.TicksPerHour));
+
+    /// <summary>A time rounded up to a step that is counted from its midnight.</summary>
+    /// <param name="at">Wall time.</param>
+    /// <param name="minutes">The step, in minutes, above 0.</param>
+    public static LocalDateTime RoundedUpTo(this LocalDateTime at, int minutes)
+    {
+        var step = minutes * NodaConstants.TicksPerMinute;
+        return at.Date.AtMidnight().PlusTicks((at.TimeOfDay.TickOfDay + step - 1) / step * step);
+    }
 }

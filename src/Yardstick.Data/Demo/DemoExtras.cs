@@ -114,20 +114,28 @@ internal static class DemoExtras
     private static async Task AttendancesAsync(ShopDb db, DemoMaker shop)
     {
         var technicians = await db.Staff.Where(s => s.Role == Role.Technician).OrderBy(s => s.Id).ToListAsync();
+        var from = shop.Shop.Utc(shop.Today.PlusDays(-20).AtMidnight());
+        var worked = await db.TimeEntries.Where(t => t.Start >= from && t.End != null).ToListAsync();
         for (var day = shop.Today.PlusDays(-20); day < shop.Today; day = day.PlusDays(1))
             foreach (var person in technicians)
                 if (person.WorksOn(day, shop.Shop, []) is { } hours)
-                    db.Attendances.AddRange(Clocked(person.Id, day, hours, (int)(person.Id * 3 + day.DayOfYear) % 7, shop.Shop));
+                {
+                    var ends = worked.Where(t => t.StaffId == person.Id && shop.Shop.Local(t.Start).Date == day).Max(t => t.End);
+                    db.Attendances.AddRange(Clocked(person.Id, day, hours, ends, (int)(person.Id * 3 + day.DayOfYear) % 7, shop.Shop));
+                }
         await db.SaveChangesAsync();
         var forgotten = await db.Attendances.Where(a => a.StaffId == 7 && a.End != null).OrderByDescending(a => a.Start).FirstAsync();
         var right = new CorrectedTime(forgotten.Start, forgotten.End!.Value.Minus(Duration.FromMinutes(20)), "Forgot to clock out");
         db.TimeCorrections.Add(forgotten.Correct(right, [], new Actor(1, shop.UtcNow.PlusMinutes(-90))).Value);
     }
 
-    private static IEnumerable<Attendance> Clocked(long staffId, LocalDate day, DayHours hours, int early, Shop shop)
+    /// <summary>Nobody goes before the last job of the day is done.</summary>
+    private static IEnumerable<Attendance> Clocked(long staffId, LocalDate day, DayHours hours, Instant? lastJob, int early, Shop shop)
     {
         var came = shop.Utc(day + hours.From).Minus(Duration.FromMinutes(early));
         var went = shop.Utc(day + hours.Until).Plus(Duration.FromMinutes(2 * early));
+        if (lastJob is { } last && last > went)
+            went = last.Plus(Duration.FromMinutes(early));
         if (hours is { BreakFrom: { } from, BreakUntil: { } until })
         {
             yield return new Attendance

@@ -74,12 +74,8 @@ internal static class AnotherVisit
         var db = under.Command.Db;
         var appointment = await db
             .Appointments.Include(a => a.Services)
-            .Where(a =>
-                a.VehicleId == next.VehicleId
-                && next.VehicleId != null
-                && a.OrderId == null
-                && (a.State == AppointmentState.Asked || a.State == AppointmentState.Confirmed)
-            )
+            .Where(Appointment.ToCome)
+            .Where(a => a.VehicleId == next.VehicleId && next.VehicleId != null && a.OrderId == null)
             .OrderBy(a => a.Start)
             .FirstOrDefaultAsync();
         if (appointment is null)

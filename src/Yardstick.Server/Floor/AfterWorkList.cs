@@ -103,9 +103,10 @@ public static class AfterWorkList
         var shop = await db.Shops.AsNoTracking().SingleAsync();
         var open = await db
             .AfterWork.AsNoTracking()
-            .Where(a => a.KeysBackAt == null && a.RemovedAt == null)
+            .Where(AfterWork.Open)
             .Join(db.Orders, a => a.OrderId, o => o.Id, (a, o) => new { Work = a, Order = o })
-            .Where(x => x.Order.State == OrderState.Open || x.Order.State == OrderState.Posted)
+            // What was collected is gone, whether its keys were told or not.
+            .Where(x => (x.Order.State == OrderState.Open || x.Order.State == OrderState.Posted) && x.Order.Stage < Stage.Collected)
             .ToListAsync();
         var vehicleIds = open.Select(x => x.Order.VehicleId).OfType<long>().ToList();
         var vehicles = await db.Vehicles.AsNoTracking().Where(v => vehicleIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id);

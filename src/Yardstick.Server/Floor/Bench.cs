@@ -99,33 +99,12 @@ public static class Bench
         IReadOnlyList<BenchCar> Cars
     );
 
-    /// <summary>Present or gone.</summary>
-    /// <param name="Present">Here.</param>
-    /// <param name="Break">Gone for a break, not for the day.</param>
-    public sealed record PresenceRequest(bool Present, bool Break = false);
-
-    /// <summary>How far a job is, in the shop's words.</summary>
-    public sealed record ProgressNoteRequest(string? Note);
-
-    /// <summary>A job that was finished.</summary>
-    /// <param name="JobId">The job.</param>
-    /// <param name="Unfinished">Approved work of the same vehicle that is not finished yet, and inspections with open points.</param>
-    public sealed record JobFinished(long JobId, IReadOnlyList<string> Unfinished);
-
-    /// <summary>Maps the endpoints.</summary>
-    public static void Map(IEndpointRouteBuilder api)
-    {
+    /// <summary>Maps the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) =>
         api.MapGet("/bench", (BenchModels benches, HttpContext http) => benches.Of(http.User.StaffId()).AnswerAsync(http))
             .Asks(Permission.Work)
             .Produces<BenchView>()
             .Produces(304);
-        api.MapPost("/bench/presence", SetPresence).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
-        api.MapPost("/bench/jobs/{jobId:long}/clock-on", ClockOn).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
-        api.MapPost("/bench/clock-off", ClockOff).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
-        api.MapPost("/bench/jobs/{jobId:long}/finish", Finish).Asks(Permission.Work).Produces<JobFinished>().ProducesProblem(422);
-        api.MapPost("/bench/jobs/{jobId:long}/progress-note", NoteProgress).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
-        api.MapPost("/bench/jobs/{jobId:long}/reopen", Reopen).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
-    }
 
     /// <summary>
     /// Open orders of somebody's bench: planned for them, on their clock, led by them, or with a line that names them.
@@ -138,9 +117,7 @@ public static class Bench
                 o.LeadId == me
                 || db.PlannedWork.Any(p => p.OrderId == o.Id && p.TechnicianId == me)
                 || db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me && t.End == null)
-                || db.Handovers.Any(h =>
-                    h.OrderId == o.Id && (h.ToId == me || h.FromId == me) && h.TakenAt == null && h.WithdrawnAt == null
-                )
+                || db.Handovers.Where(Handover.Waiting).Any(h => h.OrderId == o.Id && (h.ToId == me || h.FromId == me))
                 || db.Inspections.Any(i => i.OrderId == o.Id && i.TechnicianId == me && i.FinishedAt == null)
                 || o.Jobs.Any(j =>
                     j.RemovedAt == null
@@ -225,7 +202,8 @@ public static class Bench
                 await db
                     .Orders.Where(o =>
                         o.CheckPending
-                        && o.State == OrderState.Open
+                        && (o.State == OrderState.Open || o.State == OrderState.Posted)
+                        && o.Stage < Stage.Collected
                         && !db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me)
                         && !o.Jobs.Any(j => j.FinishedById == me)
                     )
@@ -284,7 +262,8 @@ public static class Bench
                 await db.StageListAsync(),
                 await db
                     .Handovers.AsNoTracking()
-                    .Where(h => ids.Contains(h.OrderId) && h.TakenAt == null && h.WithdrawnAt == null)
+                    .Where(Handover.Waiting)
+                    .Where(h => ids.Contains(h.OrderId))
                     .ToDictionaryAsync(h => h.OrderId)
             );
         }
@@ -376,110 +355,4 @@ public static class Bench
             line.NoteInside
         );
     }
-
-    private static Task<IResult> SetPresence(PresenceRequest request, CommandRunner commands) =>
-        commands.RunAsync<Changed>(async work =>
-        {
-            var (db, actor) = (work.Db, work.Actor);
-            var clock = await ClockAsync(work);
-            if (!request.Present && request.Break)
-                clock.Pause(actor.At);
-            else if (!request.Present)
-                clock.Go(actor.At);
-            else if (clock.Come(actor.At) is { } came)
-                db.Attendances.Add(came);
-            await db.SaveChangesAsync();
-            return new Changed(0, actor.StaffId, 0);
-        });
-
-    private static Task<IResult> ClockOn(long jobId, CommandRunner commands) =>
-        commands.RunAsync<Changed>(async work =>
-        {
-            var (db, actor) = (work.Db, work.Actor);
-            if (await db.Jobs.FindAsync(jobId) is not { } job)
-                return Gone.JobOfOrder;
-            var clock = await ClockAsync(work);
-            if (clock.Come(actor.At) is { } came)
-                db.Attendances.Add(came);
-            if (clock.IsOn(jobId))
-                return new Changed(0, jobId, 0);
-            var begun = await work.OnOrderAsync<bool>(job.OrderId, under =>
-            {
-                var result = under.Order.BeginWork(jobId, under.Policy, actor);
-                return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
-            });
-            if (begun.Problem is { } refused)
-                return refused;
-            db.TimeEntries.Add(clock.Begin(job.OrderId, jobId, actor.At));
-            await db.SaveChangesAsync();
-            return new Changed(0, jobId, 0);
-        });
-
-    private static Task<IResult> ClockOff(CommandRunner commands) =>
-        commands.RunAsync<Changed>(async work =>
-        {
-            (await ClockAsync(work)).Stop(work.Actor.At);
-            return new Changed(0, work.Actor.StaffId, 0);
-        });
-
-    private static async Task<TimeClock> ClockAsync(CommandContext work)
-    {
-        var (db, me) = (work.Db, work.Actor.StaffId);
-        return new TimeClock(
-            me,
-            await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null),
-            await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null)
-        );
-    }
-
-    private static Task<IResult> Finish(long jobId, CommandRunner commands) =>
-        commands.RunAsync<JobFinished>(async work =>
-        {
-            if (await work.Db.Jobs.FindAsync(jobId) is not { } job)
-                return Gone.JobOfOrder;
-            foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync())
-                running.Stop(work.Actor.At);
-            IReadOnlyList<string> open = [];
-            var finished = await work.OnOrderAsync<bool>(job.OrderId, under =>
-            {
-                var result = under.Order.FinishJob(jobId, under.Policy, work.Actor, under.Shop.ChecksWork);
-                open = [.. under.Order.Unfinished.Select(j => j.Title)];
-                return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
-            });
-            if (finished.Problem is { } refused)
-                return refused;
-            var inspections = await work
-                .Db.Inspections.Where(i => i.OrderId == job.OrderId && i.FinishedAt == null && i.JobId != jobId)
-                .Select(i => i.Name)
-                .ToListAsync();
-            return new JobFinished(jobId, [.. open.Union(inspections)]);
-        });
-
-    private static Task<IResult> Reopen(long jobId, CommandRunner commands) =>
-        commands.RunAsync<Changed>(async work =>
-        {
-            if (await work.Db.Jobs.FindAsync(jobId) is not { } job)
-                return Gone.JobOfOrder;
-            var open = await work.OnOrderAsync<bool>(job.OrderId, under =>
-            {
-                var result = under.Order.ReopenJob(jobId, work.Actor);
-                return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
-            });
-            if (open.Problem is { } refused)
-                return refused;
-            return new Changed(0, jobId, 0);
-        });
-
-    private static Task<IResult> NoteProgress(long jobId, ProgressNoteRequest request, CommandRunner commands) =>
-        commands.RunAsync<Changed>(async work =>
-        {
-            if (await work.Db.Jobs.FindAsync(jobId) is not { } job)
-                return Gone.JobOfOrder;
-            var noted = await work.OnOrderAsync<bool>(job.OrderId, under =>
-            {
-                var result = under.Order.NoteProgress(jobId, request.Note, work.Actor);
-                return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
-            });
-            return noted.Problem is { } refused ? refused : new Changed(0, jobId, 0);
-        });
 }

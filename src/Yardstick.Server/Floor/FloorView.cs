@@ -221,13 +221,11 @@ public static class FloorView
         var names = staff.ToDictionary(s => s.Id, s => s.ShortName);
         var handovers = await db
             .Handovers.AsNoTracking()
-            .Where(h => ids.Contains(h.OrderId) && h.TakenAt == null && h.WithdrawnAt == null)
+            .Where(Handover.Waiting)
+            .Where(h => ids.Contains(h.OrderId))
             .ToDictionaryAsync(h => h.OrderId);
         var afterWork = (
-            await db
-                .AfterWork.AsNoTracking()
-                .Where(a => ids.Contains(a.OrderId) && a.KeysBackAt == null && a.RemovedAt == null)
-                .ToListAsync()
+            await db.AfterWork.AsNoTracking().Where(AfterWork.Open).Where(a => ids.Contains(a.OrderId)).ToListAsync()
         ).ToLookup(a => a.OrderId);
         var labels = (
             await db

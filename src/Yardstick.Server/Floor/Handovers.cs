@@ -42,9 +42,7 @@ public static class Handovers
             var made = Handover.Offer(id, request.ToId, request.Note, request.StageId, work.Actor);
             if (made.Problem is { } problem)
                 return problem;
-            foreach (
-                var before in await db.Handovers.Where(h => h.OrderId == id && h.TakenAt == null && h.WithdrawnAt == null).ToListAsync()
-            )
+            foreach (var before in await db.Handovers.Where(Handover.Waiting).Where(h => h.OrderId == id).ToListAsync())
                 before.GiveWay(work.Actor);
             db.Handovers.Add(made.Value);
             await db.SaveChangesAsync();
@@ -76,15 +74,8 @@ public static class Handovers
         {
             if (order.SetHeader("leadId", key, under.LocalNow, actor, people).Problem is { } noLead)
                 return noLead;
-            var running = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Select(t => t.JobId).ToListAsync();
-            var open = order.OnJobs.Where(j => j.Progress != JobProgress.Finished && !running.Contains(j.Id)).Select(j => j.Id).ToHashSet();
-            foreach (
-                var plan in await db
-                    .PlannedWork.Where(p => p.OrderId == order.Id && (p.TechnicianId == handover.FromId || p.TechnicianId == null))
-                    .ToListAsync()
-            )
-                if (open.Contains(plan.JobId))
-                    plan.AssignTo(handover.ToId);
+            var open = await under.JobsToGiveAsync();
+            await under.GiveScheduledAsync(open, handover.ToId, who => who is null || who == handover.FromId);
             foreach (
                 var line in order
                     .OnJobs.Where(j => open.Contains(j.Id))

@@ -55,12 +55,8 @@ public static class QualityChecks
         var vehicle = order.VehicleId is { } v ? await db.Vehicles.FindAsync(v) : null;
         var staff = await db.Staff.AsNoTracking().ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var me = http.User.StaffId();
-        var mine = (await WorkersAsync(db, id)).Contains(me) || order.OnJobs.Any(j => j.FinishedById == me);
-        var whyNot =
-            !order.CheckPending ? "This vehicle does not wait for a quality check."
-            : mine ? "You worked on this vehicle. Someone else has to check it."
-            : !http.User.May(Permission.CheckWork) ? "You do not have the right to pass quality checks."
-            : "";
+        var whyNot = order.WhyNotChecked(await WorkersAsync(db, id), me)?.Message
+            ?? (http.User.May(Permission.CheckWork) ? "" : "You do not have the right to pass quality checks.");
         return Results.Ok(
             new CheckView(
                 id,

@@ -98,23 +98,12 @@ public static class ArrangeOrder
             if (set.Problem is { } problem)
                 return problem;
             if (request.TechnicianId is { } technician)
-                await ScheduleWithAsync(under, request.JobId, technician);
+            {
+                var jobs = (await under.JobsToGiveAsync()).Where(j => request.JobId is null || j == request.JobId).ToHashSet();
+                await under.GiveScheduledAsync(jobs, technician, _ => true);
+            }
             return new TechnicianAnswer(under.Order.Version, set.Value);
         });
-
-    /// <summary>What is scheduled of it is scheduled with them; whoever is on the clock stays on it.</summary>
-    private static async Task ScheduleWithAsync(OrderCommandContext under, long? jobId, long technicianId)
-    {
-        var db = under.Command.Db;
-        var running = await db.TimeEntries.Where(t => t.OrderId == under.Order.Id && t.End == null).Select(t => t.JobId).ToListAsync();
-        var open = under
-            .Order.OnJobs.Where(j => (jobId is null || j.Id == jobId) && j.Progress != JobProgress.Finished && !running.Contains(j.Id))
-            .Select(j => j.Id)
-            .ToHashSet();
-        foreach (var plan in await db.PlannedWork.Where(p => p.OrderId == under.Order.Id).ToListAsync())
-            if (open.Contains(plan.JobId) && plan.TechnicianId != technicianId)
-                plan.AssignTo(technicianId);
-    }
 
     private static Task<IResult> TakeBack(long id, long discountId, CommandRunner commands) =>
         commands.OnOrderAsync<Changed>(id, under =>

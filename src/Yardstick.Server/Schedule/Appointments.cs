@@ -122,8 +122,8 @@ public static class Appointments
         /// <summary>Number of its order.</summary>
         public required long? OrderNumber { get; init; }
 
-        /// <summary>The order was made of it.</summary>
-        public required bool MadeOrder { get; init; }
+        /// <summary>Nothing was entered yet: left like that, it goes without a trace.</summary>
+        public required bool IsEmpty { get; init; }
 
         /// <summary>The customer was reminded.</summary>
         public required Instant? RemindedAt { get; init; }
@@ -250,7 +250,7 @@ public static class Appointments
                 Reason = appointment.Reason,
                 OrderId = appointment.OrderId,
                 OrderNumber = await db.Orders.Where(o => o.Id == appointment.OrderId).Select(o => (long?)o.Number).FirstOrDefaultAsync(),
-                MadeOrder = appointment.MadeOrder,
+                IsEmpty = appointment.IsEmpty,
                 RemindedAt = appointment.RemindedAt,
                 Moves =
                 [

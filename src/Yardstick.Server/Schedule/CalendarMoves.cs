@@ -50,16 +50,17 @@ public static class CalendarMoves
 
     private static Task<IResult> Place(PlaceRequest request, CommandRunner commands) =>
         commands.RunAsync<RecordChanged>(async work =>
-            await UnknownAsync(work.Db, request) is { } unknown ? unknown
+            await work.Db.UnknownAsync(request.TechnicianId, request.BayId) is { } unknown ? unknown
             : request.Kind == CalendarKind.Job ? await PlaceJobAsync(work, request)
             : await MoveAsync(work, request)
         );
 
-    private static async Task<Problem?> UnknownAsync(ShopDb db, PlaceRequest request)
+    /// <summary>Who is not there any more, or where; null where both are, or were not chosen.</summary>
+    internal static async Task<Problem?> UnknownAsync(this ShopDb db, long? technicianId, long? bayId)
     {
-        if (request.TechnicianId is { } who && !await db.Staff.AnyAsync(s => s.Id == who && s.Role == Role.Technician && s.Active))
+        if (technicianId is { } who && !await db.Staff.AnyAsync(s => s.Id == who && s.Role == Role.Technician && s.Active))
             return new Problem("technician.gone", "This technician no longer exists. Reload the page.");
-        return request.BayId is { } bay && !await db.Bays.AnyAsync(b => b.Id == bay && b.RetiredAt == null) ? Gone.Bay : null;
+        return bayId is { } bay && !await db.Bays.AnyAsync(b => b.Id == bay && b.RetiredAt == null) ? Gone.Bay : null;
     }
 
     private static async Task<Result<RecordChanged>> PlaceJobAsync(CommandContext work, PlaceRequest request)
@@ -108,6 +109,8 @@ public static class CalendarMoves
     private static Task<IResult> PlaceBack(PlaceRequest request, CommandRunner commands) =>
         commands.RunAsync<RecordChanged>(async work =>
         {
+            if (await work.Db.UnknownAsync(request.TechnicianId, request.BayId) is { } unknown)
+                return unknown;
             if (request.Kind == CalendarKind.Job)
                 return await PlaceJobAsync(work, request);
             if (await work.Db.LoadAppointmentAsync(request.Id) is not { } appointment)

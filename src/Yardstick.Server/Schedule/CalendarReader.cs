@@ -17,6 +17,12 @@ internal sealed class CalendarReader
 
     private const int LeastMinutes = 15;
 
+    /// <summary>A planned job, and as something that takes time.</summary>
+    internal sealed record PlannedJob(PlannedWork Plan, Order Order, Job Job, CalendarEntry Entry);
+
+    /// <summary>A move of an appointment, and who moved it.</summary>
+    internal sealed record MoveAway(AppointmentMove Move, Appointment Appointment, string By);
+
     /// <summary>The shop.</summary>
     internal required Shop Shop { get; init; }
 
@@ -35,11 +41,24 @@ internal sealed class CalendarReader
     /// <summary>Appointments.</summary>
     internal required List<Appointment> Appointments { get; init; }
 
-    /// <summary>Planned work.</summary>
-    internal required List<PlannedWork> Planned { get; init; }
+    /// <summary>Moves of appointments away from one of the days.</summary>
+    internal required List<MoveAway> Moves { get; init; }
 
-    /// <summary>Orders of both, by key.</summary>
-    internal required Dictionary<long, Order> Orders { get; init; }
+    private List<PlannedWork> Planned { get; init; } = [];
+
+    private Dictionary<long, Order> Orders { get; init; } = [];
+
+    private readonly Lazy<IReadOnlyList<PlannedJob>> jobs;
+    private readonly Lazy<HashSet<long>> ordersWithJobs;
+
+    private CalendarReader()
+    {
+        jobs = new(() => [.. PlannedJobs()]);
+        ordersWithJobs = new(() => [.. Jobs.Select(j => j.Order.Id)]);
+    }
+
+    /// <summary>Planned jobs that count: on their order and agreed to, or open.</summary>
+    internal IReadOnlyList<PlannedJob> Jobs => jobs.Value;
 
     /// <summary>Times that run now, by job.</summary>
     internal required HashSet<long> OnTheClock { get; init; }
@@ -69,6 +88,17 @@ internal sealed class CalendarReader
             .ThenBy(a => a.Id)
             .ToListAsync();
         var planned = await db.PlannedWork.AsNoTracking().Where(p => p.Start >= first && p.Start < end).OrderBy(p => p.Id).ToListAsync();
+        var moves = await db
+            .AppointmentMoves.AsNoTracking()
+            .Where(m => m.From >= from.AtMidnight() && m.From < end)
+            .OrderBy(m => m.At)
+            .ToListAsync();
+        var movedIds = moves.Select(m => m.AppointmentId).ToList();
+        var moved = await db
+            .Appointments.AsNoTracking()
+            .Include(a => a.Services)
+            .Where(a => movedIds.Contains(a.Id))
+            .ToDictionaryAsync(a => a.Id);
         var ids = planned.Select(p => p.OrderId).Concat(appointments.Select(a => a.OrderId).OfType<long>()).Distinct().ToList();
         var orders = await db
             .Orders.Include(o => o.Jobs)
@@ -77,8 +107,10 @@ internal sealed class CalendarReader
             .AsNoTrackingWithIdentityResolution()
             .AsSplitQuery()
             .ToDictionaryAsync(o => o.Id);
-        var vehicleIds = orders.Values.Select(o => o.VehicleId).Concat(appointments.Select(a => a.VehicleId)).OfType<long>().ToList();
-        var customerIds = orders.Values.Select(o => o.CustomerId).Concat(appointments.Select(a => a.CustomerId)).OfType<long>().ToList();
+        var named = appointments.Concat(moved.Values).ToList();
+        var vehicleIds = orders.Values.Select(o => o.VehicleId).Concat(named.Select(a => a.VehicleId)).OfType<long>().ToList();
+        var customerIds = orders.Values.Select(o => o.CustomerId).Concat(named.Select(a => a.CustomerId)).OfType<long>().ToList();
+        var names = await db.Staff.AsNoTracking().ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var vehicles = await db.Vehicles.AsNoTracking().Where(v => vehicleIds.Contains(v.Id)).ToListAsync();
         var open = orders.Values.Where(o => o.State == OrderState.Open).Select(o => o.Id).ToList();
         var purchaseIds = await db
@@ -91,10 +123,12 @@ internal sealed class CalendarReader
             Shop = shop,
             Now = shop.Local(utcNow),
             Technicians = await db.Staff.AsNoTracking().Where(s => s.Active && s.Role == Role.Technician).OrderBy(s => s.Id).ToListAsync(),
-            Absences = await db.Absences.AsNoTracking().Where(a => a.RemovedAt == null && a.Until >= from && a.From <= until).ToListAsync(),
+            // Work goes on past them, before the days that are asked for and after.
+            Absences = await db.Absences.AsNoTracking().Where(a => a.RemovedAt == null && a.Until >= first.Date).ToListAsync(),
             Bays = await db.Bays.AsNoTracking().Where(b => b.RetiredAt == null).OrderBy(b => b.Id).ToListAsync(),
             Appointments = appointments,
             Planned = planned,
+            Moves = moves.ConvertAll(m => new MoveAway(m, moved[m.AppointmentId], names.GetValueOrDefault(m.ById, ""))),
             Orders = orders,
             OnTheClock = [.. await db.TimeEntries.Where(t => t.End == null).Select(t => t.JobId).ToListAsync()],
             Plates = vehicles.ToDictionary(v => v.Id, v => v.Plate.Text),
@@ -111,17 +145,15 @@ internal sealed class CalendarReader
         };
     }
 
-    /// <summary>Planned jobs that count: on their order and agreed to, or open.</summary>
-    internal IEnumerable<(PlannedWork Plan, Order Order, Job Job)> PlannedJobs() =>
+    private IEnumerable<PlannedJob> PlannedJobs() =>
         from plan in Planned
         let order = Orders.GetValueOrDefault(plan.OrderId)
         where order is { State: OrderState.Open or OrderState.Posted }
         let job = order.OnJobs.FirstOrDefault(j => j.Id == plan.JobId)
         where job is { Decision: DecisionKind.Approved or DecisionKind.Proposed }
-        select (plan, order, job);
+        select new PlannedJob(plan, order, job, EntryOf(plan, order, job));
 
-    /// <summary>A planned job as something that takes time.</summary>
-    internal CalendarEntry EntryOf(PlannedWork plan, Order order, Job job) =>
+    private CalendarEntry EntryOf(PlannedWork plan, Order order, Job job) =>
         new()
         {
             Kind = CalendarKind.Job,
@@ -134,6 +166,7 @@ internal sealed class CalendarReader
             Equipment = job.Equipment,
             PromisedAt = order.State == OrderState.Open && order.Stage < Stage.Done ? order.PromisedAt : null,
             PartsAt = PartsOf(job),
+            IsCertain = job.Decision == DecisionKind.Approved,
             IsOver = job.Progress == JobProgress.Finished || order.State != OrderState.Open,
         };
 
@@ -156,12 +189,12 @@ internal sealed class CalendarReader
             Minutes = appointment.Minutes,
             Skill = appointment.Services.Select(s => s.Skill).FirstOrDefault(s => s.Length > 0) ?? "",
             Equipment = [.. appointment.Services.SelectMany(s => s.Equipment).Distinct(StringComparer.OrdinalIgnoreCase)],
+            IsCertain = appointment.State is AppointmentState.Confirmed or AppointmentState.Arrived,
             IsOver = !appointment.IsOn,
         };
 
     /// <summary>Whether the work of an appointment stands in the calendar by its order's own jobs, so that it takes no time itself.</summary>
-    internal bool IsPlannedByJobs(Appointment appointment) =>
-        appointment.OrderId is { } orderId && PlannedJobs().Any(p => p.Order.Id == orderId);
+    internal bool IsPlannedByJobs(Appointment appointment) => appointment.OrderId is { } orderId && ordersWithJobs.Value.Contains(orderId);
 
     /// <summary>The calendar with everything in it.</summary>
     internal ShopCalendar Calendar() =>
@@ -170,10 +203,7 @@ internal sealed class CalendarReader
             Technicians,
             Absences,
             Bays,
-            [
-                .. PlannedJobs().Select(p => EntryOf(p.Plan, p.Order, p.Job)),
-                .. Appointments.Where(a => a.IsOn && !IsPlannedByJobs(a)).Select(EntryOf),
-            ]
+            [.. Jobs.Select(j => j.Entry), .. Appointments.Where(a => a.IsOn && !IsPlannedByJobs(a)).Select(EntryOf)]
         );
 
     /// <summary>Plate of an appointment's vehicle; empty where none is known.</summary>

@@ -17,187 +17,10 @@ public static class CalendarView
 {
     private const int MostDays = 42;
 
-    /// <summary>A stretch of time on one day, wall time.</summary>
-    public sealed record CalendarSpan(LocalDateTime From, LocalDateTime Until);
-
-    /// <summary>Hours of a skill on a day.</summary>
-    public sealed record CalendarSkill(string Skill, decimal Planned, decimal There);
-
-    /// <summary>A day.</summary>
-    public sealed record CalendarDay
-    {
-        /// <summary>The day.</summary>
-        public required LocalDate Day { get; init; }
-
-        /// <summary>The shop is closed.</summary>
-        public required bool IsClosed { get; init; }
-
-        /// <summary>Why it is closed; empty where it is open or nobody said.</summary>
-        public required string ClosedBecause { get; init; }
-
-        /// <summary>Hours that stand on it.</summary>
-        public required decimal Planned { get; init; }
-
-        /// <summary>Those of them that are not certain.</summary>
-        public required decimal Uncertain { get; init; }
-
-        /// <summary>Hours for which technicians are there.</summary>
-        public required decimal There { get; init; }
-
-        /// <summary>The same by skill, the tightest first.</summary>
-        public required IReadOnlyList<CalendarSkill> Skills { get; init; }
-
-        /// <summary>Appointments on it that are on or came.</summary>
-        public required int Appointments { get; init; }
-    }
-
-    /// <summary>A technician or a bay: a lane.</summary>
-    public sealed record CalendarLane
-    {
-        /// <summary>Key.</summary>
-        public required long Id { get; init; }
-
-        /// <summary>Short name.</summary>
-        public required string Name { get; init; }
-
-        /// <summary>Skills, or equipment, with commas.</summary>
-        public required string Able { get; init; }
-
-        /// <summary>When the person works, or the shop is open.</summary>
-        public required IReadOnlyList<CalendarSpan> Hours { get; init; }
-
-        /// <summary>Days on which the person is away, with why.</summary>
-        public required IReadOnlyList<CalendarAway> Away { get; init; }
-    }
-
-    /// <summary>A day on which somebody is away.</summary>
-    public sealed record CalendarAway(LocalDate Day, string Why);
-
-    /// <summary>Something in the calendar.</summary>
-    public sealed record CalendarItem
-    {
-        /// <summary>Job or appointment.</summary>
-        public required CalendarKind Kind { get; init; }
-
-        /// <summary>Key of it.</summary>
-        public required long Id { get; init; }
-
-        /// <summary>Its order.</summary>
-        public required long? OrderId { get; init; }
-
-        /// <summary>How far an appointment is; null for a job.</summary>
-        public required AppointmentState? State { get; init; }
-
-        /// <summary>Plate; empty where none is known.</summary>
-        public required string Plate { get; init; }
-
-        /// <summary>Vehicle in words.</summary>
-        public required string Vehicle { get; init; }
-
-        /// <summary>Customer.</summary>
-        public required string Customer { get; init; }
-
-        /// <summary>What is to be done.</summary>
-        public required string Title { get; init; }
-
-        /// <summary>Who does it.</summary>
-        public required long? TechnicianId { get; init; }
-
-        /// <summary>Where.</summary>
-        public required long? BayId { get; init; }
-
-        /// <summary>When it begins, wall time.</summary>
-        public required LocalDateTime Start { get; init; }
-
-        /// <summary>When it ends, wall time.</summary>
-        public required LocalDateTime End { get; init; }
-
-        /// <summary>The same in stretches of a day each.</summary>
-        public required IReadOnlyList<CalendarSpan> Spans { get; init; }
-
-        /// <summary>Minutes of work.</summary>
-        public required int Minutes { get; init; }
-
-        /// <summary>Approved or confirmed.</summary>
-        public required bool IsCertain { get; init; }
-
-        /// <summary>Somebody fixed it.</summary>
-        public required bool IsFixed { get; init; }
-
-        /// <summary>It is over, or somebody is on it: it is not moved.</summary>
-        public required bool IsHeld { get; init; }
-
-        /// <summary>It is over.</summary>
-        public required bool IsOver { get; init; }
-
-        /// <summary>What the customer does meanwhile, in words; empty for a job.</summary>
-        public required string Transport { get; init; }
-
-        /// <summary>What is amiss.</summary>
-        public required IReadOnlyList<string> Warnings { get; init; }
-
-        /// <summary>Version.</summary>
-        public required int Version { get; init; }
-    }
-
-    /// <summary>An order whose vehicle is to come and that has no appointment.</summary>
-    public sealed record ExpectedOrder(long OrderId, long Number, string Plate, string Customer, string Title, LocalDateTime? ArrivesAt);
-
-    /// <summary>An appointment that was moved.</summary>
-    public sealed record MovedAppointment(long AppointmentId, string Name, LocalDateTime From, LocalDateTime To, string Reason, string By);
-
-    /// <summary>An appointment that was missed.</summary>
-    public sealed record MissedAppointment(long AppointmentId, string Name, LocalDateTime Start, string Reason);
-
-    /// <summary>The calendar.</summary>
-    public sealed record CalendarPageView
-    {
-        /// <summary>Wall time.</summary>
-        public required LocalDateTime Now { get; init; }
-
-        /// <summary>The earliest opening of a day in it.</summary>
-        public required LocalTime Opens { get; init; }
-
-        /// <summary>The latest closing.</summary>
-        public required LocalTime Closes { get; init; }
-
-        /// <summary>Minutes by which things are placed.</summary>
-        public required int StepMinutes { get; init; }
-
-        /// <summary>Days in order.</summary>
-        public required IReadOnlyList<CalendarDay> Days { get; init; }
-
-        /// <summary>Technicians.</summary>
-        public required IReadOnlyList<CalendarLane> Technicians { get; init; }
-
-        /// <summary>Bays.</summary>
-        public required IReadOnlyList<CalendarLane> Bays { get; init; }
-
-        /// <summary>What stands in it.</summary>
-        public required IReadOnlyList<CalendarItem> Items { get; init; }
-
-        /// <summary>Orders whose vehicle is to come and that have no appointment.</summary>
-        public required IReadOnlyList<ExpectedOrder> Expected { get; init; }
-
-        /// <summary>Moves away from one of its days.</summary>
-        public required IReadOnlyList<MovedAppointment> Moved { get; init; }
-
-        /// <summary>Appointments that were missed on one of its days.</summary>
-        public required IReadOnlyList<MissedAppointment> Missed { get; init; }
-    }
-
-    /// <summary>What would be amiss with a place.</summary>
-    public sealed record PlacementAnswer(IReadOnlyList<string> Warnings, LocalDateTime End);
-
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/calendar", ShowAsync).Asks(Permission.SeeFloor).Produces<CalendarPageView>().ProducesProblem(422);
-        api.MapGet("/calendar/check", CheckAsync)
-            .Asks(Permission.PlanWork)
-            .Produces<PlacementAnswer>()
-            .ProducesProblem(404)
-            .ProducesProblem(422);
     }
 
     private static async Task<IResult> ShowAsync(string from, int days, ShopDb db, TimeProvider time)
@@ -216,24 +39,23 @@ public static class CalendarView
         var calendar = read.Calendar();
         var range = Enumerable.Range(0, days).Select(from.PlusDays).ToList();
         var drawn = range.ConvertAll(read.Shop.DrawnOn);
-        var items = read.PlannedJobs()
-            .Select(p => ItemOf(read, calendar, p.Plan, p.Order, p.Job))
+        var items = read
+            .Jobs.Select(job => ItemOf(read, calendar, job))
             .Concat(read.Appointments.Select(a => ItemOf(read, calendar, a)))
             .Where(i => i.Spans.Any(s => s.From.Date >= from && s.From.Date <= until))
             .ToList();
-        var certain = items.Where(i => i.IsCertain).Select(i => (i.Kind, i.Id)).ToHashSet();
         return new CalendarPageView
         {
             Now = read.Now,
             Opens = drawn.Min(d => d.From),
             Closes = drawn.Max(d => d.Until),
             StepMinutes = PlannedWork.Step,
-            Days = range.ConvertAll(day => DayOf(read, calendar.LoadOf(day, e => certain.Contains((e.Kind, e.Id))), day)),
+            Days = range.ConvertAll(day => DayOf(read, calendar.LoadOf(day), day)),
             Technicians = read.Technicians.ConvertAll(t => LaneOf(read, t, range)),
             Bays = read.Bays.ConvertAll(b => LaneOf(read, b, range)),
             Items = items,
             Expected = await ExpectedAsync(db),
-            Moved = await MovedAsync(db, read, from, until),
+            Moved = [.. read.Moves.Select(m => MovedOf(read, m))],
             Missed =
             [
                 .. read
@@ -287,22 +109,12 @@ public static class CalendarView
             Away = [],
         };
 
-    private static IEnumerable<CalendarSpan> SpansOf(LocalDate day, DayHours? hours)
-    {
-        if (hours is null)
-            yield break;
-        if (hours is { BreakFrom: { } from, BreakUntil: { } until })
-        {
-            yield return new CalendarSpan(day + hours.From, day + from);
-            yield return new CalendarSpan(day + until, day + hours.Until);
-        }
-        else
-            yield return new CalendarSpan(day + hours.From, day + hours.Until);
-    }
+    private static IEnumerable<CalendarSpan> SpansOf(LocalDate day, DayHours? hours) =>
+        hours?.StretchesOn(day).Select(s => new CalendarSpan(s.From, s.Until)) ?? [];
 
-    private static CalendarItem ItemOf(CalendarReader read, ShopCalendar calendar, PlannedWork plan, Order order, Job job)
+    private static CalendarItem ItemOf(CalendarReader read, ShopCalendar calendar, CalendarReader.PlannedJob planned)
     {
-        var entry = read.EntryOf(plan, order, job);
+        var (plan, order, job, entry) = planned;
         var running = read.OnTheClock.Contains(job.Id);
         return new CalendarItem
         {
@@ -320,7 +132,7 @@ public static class CalendarView
             End = calendar.EndOf(entry),
             Spans = SpansOf(calendar, entry),
             Minutes = entry.Minutes,
-            IsCertain = job.Decision == DecisionKind.Approved,
+            IsCertain = entry.IsCertain,
             IsFixed = plan.IsFixed,
             IsHeld = running || entry.IsOver,
             IsOver = entry.IsOver,
@@ -350,7 +162,7 @@ public static class CalendarView
             End = calendar.EndOf(mark),
             Spans = SpansOf(calendar, mark),
             Minutes = appointment.Minutes,
-            IsCertain = appointment.State is AppointmentState.Confirmed or AppointmentState.Arrived,
+            IsCertain = entry.IsCertain,
             IsFixed = false,
             IsHeld = !appointment.IsToCome,
             IsOver = !appointment.IsOn,
@@ -406,65 +218,6 @@ public static class CalendarView
         ];
     }
 
-    private static async Task<IReadOnlyList<MovedAppointment>> MovedAsync(ShopDb db, CalendarReader read, LocalDate from, LocalDate until)
-    {
-        var (first, end) = (from.AtMidnight(), until.PlusDays(1).AtMidnight());
-        var moves = await db
-            .AppointmentMoves.AsNoTracking()
-            .Where(m => m.From >= first && m.From < end)
-            .Join(db.Appointments.Include(a => a.Services), m => m.AppointmentId, a => a.Id, (m, a) => new { Move = m, Appointment = a })
-            .OrderBy(m => m.Move.At)
-            .ToListAsync();
-        var people = moves.Select(m => m.Move.ById).Distinct().ToList();
-        var names = await db.Staff.Where(s => people.Contains(s.Id)).ToDictionaryAsync(s => s.Id, s => s.ShortName);
-        return
-        [
-            .. moves.Select(m => new MovedAppointment(
-                m.Appointment.Id,
-                NameOf(read, m.Appointment),
-                m.Move.From,
-                m.Move.To,
-                m.Move.Reason,
-                names.GetValueOrDefault(m.Move.ById, "")
-            )),
-        ];
-    }
-
-    /// <summary>What would be amiss, while something is dragged and before it is let go.</summary>
-    private static async Task<IResult> CheckAsync(
-        CalendarKind kind,
-        long id,
-        string start,
-        ShopDb db,
-        TimeProvider time,
-        long? technicianId = null,
-        long? bayId = null
-    )
-    {
-        var begins = LocalDateTimePattern.GeneralIso.Parse(start);
-        if (!begins.Success)
-            return Problems.Of(new Problem("calendar.start", "A place begins at a time such as 2026-11-23T10:15:00.", "start"));
-        var day = begins.Value.Date;
-        var read = await CalendarReader.ReadAsync(db, day, day.PlusDays(7), time.Now());
-        var at = new Placement(technicianId, bayId, begins.Value);
-        CalendarEntry? entry;
-        if (kind == CalendarKind.Job)
-        {
-            var order = await db
-                .Orders.AsNoTrackingWithIdentityResolution()
-                .Include(o => o.Jobs)
-                    .ThenInclude(j => j.Lines)
-                .FirstOrDefaultAsync(o => o.Jobs.Any(j => j.Id == id));
-            entry = order?.OnJobs.FirstOrDefault(j => j.Id == id) is { } job ? read.EntryOf(order, job, at) : null;
-        }
-        else
-        {
-            var appointment = await db.Appointments.AsNoTracking().Include(a => a.Services).FirstOrDefaultAsync(a => a.Id == id);
-            entry = appointment is null ? null : read.EntryOf(appointment) with { At = at };
-        }
-        if (entry is null)
-            return Problems.Of(kind == CalendarKind.Job ? Gone.JobOfOrder : Gone.Appointment);
-        var calendar = read.Calendar();
-        return Results.Ok(new PlacementAnswer([.. calendar.WarningsOf(entry).Select(w => w.Words)], calendar.EndOf(entry)));
-    }
+    private static MovedAppointment MovedOf(CalendarReader read, CalendarReader.MoveAway move) =>
+        new(move.Appointment.Id, NameOf(read, move.Appointment), move.Move.From, move.Move.To, move.Move.Reason, move.By);
 }

@@ -37,7 +37,7 @@ public static class DayList
         return Results.File(ListPages.Draw(paper, store.ReadOrNull), "application/pdf", $"day-{day}.pdf");
     }
 
-    private static IEnumerable<ListGroup> GroupsOf(CalendarView.CalendarPageView calendar, LocalDate day)
+    private static IEnumerable<ListGroup> GroupsOf(CalendarPageView calendar, LocalDate day)
     {
         var coming = calendar.Items.Where(i => i.Kind == CalendarKind.Appointment && !i.IsOver && i.Start.Date == day).ToList();
         if (coming.Count > 0)
@@ -49,10 +49,13 @@ public static class DayList
                         .Select(i => Row(calendar, i, $"{i.Title}, {i.Transport}{(i.State == AppointmentState.Asked ? ", asked" : "")}")),
                 ]
             );
+        // What belongs to somebody who is not there any more is nobody's.
+        var there = calendar.Technicians.Select(t => (long?)t.Id).ToHashSet();
         foreach (var (id, name) in calendar.Technicians.Select(t => ((long?)t.Id, t.Name)).Append((null, "Unassigned")))
         {
             var work = calendar
-                .Items.Where(i => i.TechnicianId == id && i.Spans.Any(s => s.From.Date == day) && i.State is not AppointmentState.Missed)
+                .Items.Where(i => (there.Contains(i.TechnicianId) ? i.TechnicianId : null) == id)
+                .Where(i => i.Spans.Any(s => s.From.Date == day) && i.State is not AppointmentState.Missed)
                 .OrderBy(i => i.Start)
                 .ToList();
             if (work.Count > 0)
@@ -60,7 +63,7 @@ public static class DayList
         }
     }
 
-    private static IReadOnlyList<string> Row(CalendarView.CalendarPageView calendar, CalendarView.CalendarItem item, string work) =>
+    private static IReadOnlyList<string> Row(CalendarPageView calendar, CalendarItem item, string work) =>
         [
             $"{item.Start.TimeOfDay.Clock()} to {item.End.TimeOfDay.Clock()}",
             string.Join(' ', new[] { item.Plate, item.Vehicle }.Where(w => w.Length > 0)),

@@ -39,6 +39,9 @@ public static class PlanProposals
         /// <summary>When it would end.</summary>
         public required LocalDateTime End { get; init; }
 
+        /// <summary>The same in stretches of the hours of whoever does it.</summary>
+        public required IReadOnlyList<CalendarSpan> Spans { get; init; }
+
         /// <summary>It is approved.</summary>
         public required bool IsCertain { get; init; }
 
@@ -115,7 +118,12 @@ public static class PlanProposals
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/plan/proposal", ProposeAsync).Asks(Permission.PlanWork).Produces<ProposalView>();
-        api.MapPost("/plan/take", Take).Asks(Permission.PlanWork).Produces<PlanTaken>().ProducesProblem(409).ProducesProblem(422);
+        api.MapPost("/plan/take", Take)
+            .Asks(Permission.PlanWork)
+            .Produces<PlanTaken>()
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(422);
     }
 
     private static async Task<IResult> ProposeAsync(ShopDb db, IPlanSolver solver, TimeProvider time, CancellationToken cancel)
@@ -180,6 +188,7 @@ public static class PlanProposals
                             Before = m.Before is { } before ? new MovePlace(before.TechnicianId, before.BayId, before.Start) : null,
                             After = new MovePlace(m.After.TechnicianId, m.After.BayId, m.After.Start),
                             End = m.End,
+                            Spans = [.. m.Pieces.Select(p => new CalendarSpan(p.From, p.Until))],
                             IsCertain = m.IsCertain,
                             ReadyBefore = outlook?.ReadyBefore,
                             ReadyAfter = outlook?.ReadyAfter,
@@ -214,15 +223,19 @@ public static class PlanProposals
             if (request.At is { } at && PlanProposal.Stale(at, work.Actor.At) is { } stale)
                 return stale;
             var shop = await db.Shops.SingleAsync();
+            var ids = request.Moves.Select(m => m.JobId).ToList();
+            var jobs = await db.Jobs.Where(j => ids.Contains(j.Id) && j.RemovedAt == null).ToDictionaryAsync(j => j.Id);
+            var plans = await db.PlannedWork.Where(p => ids.Contains(p.JobId)).ToDictionaryAsync(p => p.JobId);
+            var running = await db.TimeEntries.Where(t => ids.Contains(t.JobId) && t.End == null).Select(t => t.JobId).ToListAsync();
             var back = new List<TakeMove>();
             foreach (var move in request.Moves)
             {
-                if (await db.Jobs.FindAsync(move.JobId) is not { RemovedAt: null } job)
+                if (jobs.GetValueOrDefault(move.JobId) is not { } job)
                     return Gone.JobOfOrder;
-                var plan = await db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == move.JobId);
-                if ((plan?.Version ?? 0) != move.Version)
-                    return PlannedWork.Changed(job.Title);
-                if (await db.TimeEntries.AnyAsync(t => t.JobId == move.JobId && t.End == null))
+                if (move.To is { } place && await db.UnknownAsync(place.TechnicianId, place.BayId) is { } unknown)
+                    return unknown;
+                var plan = plans.GetValueOrDefault(move.JobId);
+                if ((plan?.Version ?? 0) != move.Version || running.Contains(move.JobId))
                     return PlannedWork.Changed(job.Title);
                 var before = plan is null ? null : new MovePlace(plan.TechnicianId, plan.BayId, plan.Start);
                 if (move.To is not { } to)

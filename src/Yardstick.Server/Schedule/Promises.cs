@@ -86,7 +86,8 @@ public static class Promises
                 await db
                     .Appointments.AsNoTracking()
                     .Include(a => a.Services)
-                    .Where(a => a.Start >= now && (a.State == AppointmentState.Asked || a.State == AppointmentState.Confirmed))
+                    .Where(Appointment.ToCome)
+                    .Where(a => a.Start >= now)
                     .OrderBy(a => a.Start)
                     .ThenBy(a => a.Id)
                     .ToListAsync()

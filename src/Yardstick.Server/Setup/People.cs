@@ -199,8 +199,11 @@ public static class People
                 ).Leave(work.Actor.At);
                 foreach (var plan in await UnfinishedAsync(db, id))
                     plan.Unassign();
-                foreach (var appointment in await db.Appointments.Where(Appointment.ToComeOf(id)).ToListAsync())
+                foreach (var appointment in await db.Appointments.Where(Appointment.ToCome).Where(a => a.TechnicianId == id).ToListAsync())
                     appointment.Unassign();
+                // Whoever left does not look at the shop's work any more.
+                foreach (var feed in await db.CalendarFeeds.Where(f => f.StaffId == id && f.WithdrawnAt == null).ToListAsync())
+                    feed.Withdraw(work.Actor.At);
                 foreach (var invitation in await db.Invitations.Where(i => i.StaffId == id).ToListAsync())
                     invitation.Withdraw(work.Actor.At);
                 await Sessions.EndAsync(db, db.Sessions.Where(s => s.StaffId == id), work.Actor.At);

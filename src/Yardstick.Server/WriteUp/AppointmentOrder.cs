@@ -69,18 +69,20 @@ public static class AppointmentOrder
     {
         if (appointment.TechnicianId is null && appointment.BayId is null)
             return;
-        var shop = await work.Db.Shops.SingleAsync();
-        var start = appointment.Start;
-        foreach (var job in order.OnJobs.Where(j => j.SoldHours > LaborHours.Zero).ToList())
+        var read = await CalendarReader.ReadAsync(work.Db, appointment.Start.Date, appointment.Start.Date, work.Actor.At);
+        var calendar = read.Calendar();
+        var planned = await work.Db.PlannedWork.Where(p => p.OrderId == order.Id).Select(p => p.JobId).ToListAsync();
+        var at = new Placement(appointment.TechnicianId, appointment.BayId, appointment.Start);
+        foreach (var job in order.OnJobs.Where(j => j.SoldHours > LaborHours.Zero && !planned.Contains(j.Id)).ToList())
         {
-            if (await work.Db.PlannedWork.AnyAsync(p => p.JobId == job.Id))
-                continue;
             var plan = new PlannedWork { JobId = job.Id, OrderId = order.Id };
-            if (plan.Place(appointment.TechnicianId, start, shop, 0).Problem is not null)
+            if (plan.Place(at.TechnicianId, at.Start, read.Shop, 0).Problem is not null)
                 break;
-            plan.StandIn(appointment.BayId);
+            plan.StandIn(at.BayId);
             work.Db.PlannedWork.Add(plan);
-            start = start.PlusMinutes((int)decimal.Ceiling(job.SoldHours.Value * 60));
+            // One after the other, over breaks and nights.
+            var next = at with { Start = PlannedWork.OnStep(calendar.EndOf(read.EntryOf(order, job, at))) };
+            at = next with { Start = calendar.BeginsAt(next) };
         }
         await work.Db.SaveChangesAsync();
     }

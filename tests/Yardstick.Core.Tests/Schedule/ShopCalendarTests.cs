@@ -60,6 +60,7 @@ public class ShopCalendarTests
             At = new Placement(technician, bay, start),
             Minutes = minutes,
             Skill = skill,
+            IsCertain = id != 3,
         };
 
     private static ShopCalendar Of(IReadOnlyList<Absence> absences, params CalendarEntry[] entries) =>
@@ -79,6 +80,21 @@ public class ShopCalendarTests
         // A slower pace takes longer, in the shop's hours where the person has none of their own.
         var slow = Entry(2, At(23, 16), 60, technician: 5);
         Assert.Equal([new WorkPiece(At(23, 16), At(23, 17)), new WorkPiece(At(24, 8), At(24, 8, 12))], Of([], slow).PiecesOf(slow));
+    }
+
+    [Fact]
+    public void The_next_can_begin_when_somebody_is_at_work()
+    {
+        // In the break, after work before a closed day, and at once where it lies within the hours.
+        Assert.Equal(
+            [At(23, 12, 30), At(27, 8), At(23, 9, 5)],
+            new[] { At(23, 12), At(25, 16), At(23, 9, 5) }.Select(at => Of([]).BeginsAt(new Placement(6, null, at)))
+        );
+        Assert.Equal((At(23, 9, 15), At(23, 9)), (PlannedWork.OnStep(At(23, 9, 5)), PlannedWork.OnStep(At(23, 9))));
+        Assert.Equal(
+            [new WorkPiece(At(25, 15), At(25, 16)), new WorkPiece(At(27, 8), At(27, 9))],
+            WorkPiece.Between(At(25, 15), At(27, 9), day => Ana.WorksOn(day, Open, []))
+        );
     }
 
     [Fact]
@@ -147,12 +163,12 @@ public class ShopCalendarTests
             Entry(2, At(23, 8), 60, technician: 5, skill: "brakes"),
             Entry(3, At(23, 9), 30, technician: null, skill: "alignment")
         );
-        var monday = calendar.LoadOf(new(2026, 11, 23), e => e.Id != 3);
+        var monday = calendar.LoadOf(new(2026, 11, 23));
         // Two hours of the first are Tuesday's; pace stretches the second.
         Assert.Equal((3.7m, 0.5m, 16.5m), (monday.Planned.Value, monday.Uncertain.Value, monday.There.Value));
         Assert.Equal(["alignment", "engine", "brakes"], monday.Skills.Select(s => s.Skill));
         Assert.Equal(0, monday.Skills[0].There.Value);
-        Assert.Equal(2, calendar.LoadOf(new(2026, 11, 24), _ => true).Planned.Value);
-        Assert.Equal("Thanksgiving", calendar.LoadOf(new(2026, 11, 26), _ => true).ClosedBecause);
+        Assert.Equal(2, calendar.LoadOf(new(2026, 11, 24)).Planned.Value);
+        Assert.Equal("Thanksgiving", calendar.LoadOf(new(2026, 11, 26)).ClosedBecause);
     }
 }

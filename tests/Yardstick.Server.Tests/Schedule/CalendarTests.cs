@@ -121,6 +121,12 @@ public class CalendarTests(ShopFixture shop) : IClassFixture<ShopFixture>
         // The second of two who drag it is told.
         Assert.Equal("appointment.conflict", (await mina.RefusedAsync("calendar/place", place, HttpStatusCode.Conflict)).Text("code"));
         Assert.Single((await WeekAsync(mina)).List("moved"), m => m!["appointmentId"]!.GetValue<long>() == second);
+        // Whoever is moved out of the days that are shown is named all the same.
+        var customer = (await mina.SheetAsync((await mina.WriteUpAsync("Fortgezogen")).Order))["customer"]!.Id();
+        var away = (await mina.PostAsync("appointments", new { start = ShopFixture.At("09:00", 3), customerId = customer })).Id();
+        await mina.PostAsync($"appointments/{away}/when", new { when = ShopFixture.At("09:00", 33), version = 1 });
+        var named = (await WeekAsync(mina)).List("moved").Single(m => m!["appointmentId"]!.GetValue<long>() == away)!;
+        Assert.Contains("Fortgezogen", named.Text("name"), StringComparison.Ordinal);
         await mina.PostAsync(
             "calendar/place-back",
             new

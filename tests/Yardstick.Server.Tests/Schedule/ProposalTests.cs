@@ -46,6 +46,35 @@ public class ProposalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.DoesNotContain(moves, m => m!["jobId"]!.GetValue<long>() == job);
         Assert.Equal(ShopFixture.At("16:00"), (await BlockAsync(mina, job))!.Text("start"));
 
+        // Nobody is sent to a bay that is not there.
+        Assert.Equal(
+            "bay.gone",
+            (
+                await mina.RefusedAsync(
+                    "plan/take",
+                    new
+                    {
+                        at = proposal.Text("at"),
+                        moves = new[]
+                        {
+                            new
+                            {
+                                jobId = moves[0]!["jobId"]!.GetValue<long>(),
+                                to = new
+                                {
+                                    technicianId = 5,
+                                    bayId = 9999,
+                                    start = ShopFixture.At("15:00"),
+                                },
+                                version = moves[0]!["version"]!.GetValue<int>(),
+                            },
+                        },
+                    },
+                    HttpStatusCode.NotFound
+                )
+            ).Text("code")
+        );
+
         // Part of it is taken, and undone with what the answer says.
         var first = moves[0]!;
         var moved = first["jobId"]!.GetValue<long>();

@@ -141,8 +141,12 @@ public class PeopleTests(ShopFixture shop) : IClassFixture<ShopFixture>
             planned = await db.PlannedWork.Where(p => p.TechnicianId == id).CountAsync();
             Assert.True(planned > 0);
         }
+        var feed = (await ingrid.PostAsync("calendar/feeds", new { staffId = id })).Text("path");
+        using var phone = new Browser(shop.Address, shop.Time);
+        await phone.BytesAsync("../" + feed);
         var done = await CountAsync(id);
         await ingrid.PostAsync($"people/{id}/active", new { active = false });
+        await Assert.ThrowsAsync<HttpRequestException>(() => phone.BytesAsync("../" + feed));
         Assert.Equal(HttpStatusCode.Unauthorized, (await ana.SendAsync(HttpMethod.Get, "session")).Status);
         using (var again = new Browser(shop.Address, shop.Time))
             await again.RefusedAsync("session", new { userName = "ana", password = "lantern-bay" }, HttpStatusCode.Unauthorized);

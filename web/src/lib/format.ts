@@ -99,3 +99,11 @@ export function atMinutes(wall: string, minutes: number): string {
 export function reading(value: number, unit: string): string {
   return `${value.toLocaleString('en-US')} ${unit === 'Miles' ? 'mi' : 'km'}`;
 }
+
+/** So much time, in words: 40 min, 3 h 10, and 2 days unless hours are asked for. */
+export function spell(minutes: number, inDays = true): string {
+  if (minutes < 60) return `${minutes} min`;
+  if (minutes < 60 * 24 || !inDays)
+    return `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${String(minutes % 60).padStart(2, '0')}` : ''}`;
+  return `${Math.floor(minutes / (60 * 24))} days`;
+}

@@ -13153,6 +13153,15 @@ export interface paths {
                         "application/json": components["schemas"]["PlanTaken"];
                     };
                 };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
                 /** @description Conflict */
                 409: {
                     headers: {
@@ -18268,7 +18277,7 @@ export interface components {
             orderId: null | number;
             /** Format: int64 */
             orderNumber: null | number;
-            madeOrder: boolean;
+            isEmpty: boolean;
             remindedAt: null | components["schemas"]["Instant"];
             moves: components["schemas"]["AppointmentMoveView"][];
         };
@@ -20471,6 +20480,7 @@ export interface components {
             before: null | components["schemas"]["MovePlace"];
             after: components["schemas"]["MovePlace"];
             end: components["schemas"]["LocalDateTime"];
+            spans: components["schemas"]["CalendarSpan"][];
             isCertain: boolean;
             readyBefore: null | components["schemas"]["LocalDateTime"];
             readyAfter: null | components["schemas"]["LocalDateTime"];

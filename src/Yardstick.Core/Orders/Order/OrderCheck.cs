@@ -73,19 +73,24 @@ public partial class Order
         return Result.Done;
     }
 
-    private Problem? MayCheck(string? note, IReadOnlyCollection<long> workers, Actor actor)
+    /// <summary>Why somebody may not check it; null where they may. Codes <c>check.notPending</c> and <c>check.own</c>.</summary>
+    /// <param name="workers">Who worked on it by the clock.</param>
+    /// <param name="staffId">Who wants to check it.</param>
+    public Problem? WhyNotChecked(IReadOnlyCollection<long> workers, long staffId)
     {
         // One that is invoiced is checked all the same: until then it is not ready.
         if (State is OrderState.Ended or OrderState.Voided && Closed() is { } closed)
             return closed;
         if (!CheckPending)
             return new Problem("check.notPending", "This vehicle does not wait for a quality check. Reload the page.");
-        if ((note ?? "").Trim().Length > LongestCheckNote)
-            return TextInput.TooLong(LongestCheckNote, "note", "A note");
-        return workers.Contains(actor.StaffId) || Jobs.Exists(j => j.IsOn && j.FinishedById == actor.StaffId)
+        return workers.Contains(staffId) || Jobs.Exists(j => j.IsOn && j.FinishedById == staffId)
             ? new Problem("check.own", "You worked on this vehicle. Someone else has to check it.")
             : null;
     }
+
+    private Problem? MayCheck(string? note, IReadOnlyCollection<long> workers, Actor actor) =>
+        WhyNotChecked(workers, actor.StaffId)
+        ?? ((note ?? "").Trim().Length > LongestCheckNote ? TextInput.TooLong(LongestCheckNote, "note", "A note") : null);
 
     private QualityCheck Checked(long? jobId, string? note, Actor actor) =>
         new()

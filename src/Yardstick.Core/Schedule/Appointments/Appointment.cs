@@ -1,12 +1,11 @@
-using System.Globalization;
+using System.Linq.Expressions;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using static Yardstick.Core.Values.FieldInput;
 
 namespace Yardstick.Core.Schedule;
 
 /// <summary>A time kept for a vehicle: who brings it, what is to be done, who does it where.</summary>
-public class Appointment
+public partial class Appointment
 {
     /// <summary>Minutes of one that nobody gave a length.</summary>
     public const int UsualMinutes = 60;
@@ -14,9 +13,7 @@ public class Appointment
     /// <summary>How appointments come to the shop, as it is offered.</summary>
     public static readonly IReadOnlyList<string> UsualSources = ["Phone", "At the counter", "Text", "Email", "Our website"];
 
-    private const int LongestName = 120,
-        LongestVehicle = 120,
-        LongestWords = 500,
+    private const int LongestWords = 500,
         LongestReason = 120,
         MostMinutes = 60 * 80;
 
@@ -117,6 +114,10 @@ public class Appointment
         && Services.Count == 0
         && OrderId is null;
 
+    /// <summary>Those that are still to come.</summary>
+    public static readonly Expression<Func<Appointment, bool>> ToCome = a =>
+        a.State == AppointmentState.Asked || a.State == AppointmentState.Confirmed;
+
     /// <summary>A new one. Refuses with <c>appointment.past</c>, <c>appointment.length</c>.</summary>
     /// <param name="start">When the vehicle comes, wall time.</param>
     /// <param name="minutes">Minutes of work; null for an hour.</param>
@@ -181,228 +182,6 @@ public class Appointment
     /// <param name="orderId">The order.</param>
     public void IsForOrder(long orderId) => (OrderId, Version) = (orderId, Version + 1);
 
-    /// <summary>
-    /// Changes one field to what was typed: name, phone, vehicle, words, length (as hours), transport, source, reason. Refuses with
-    /// <c>text.long</c>, <c>phone.unreadable</c>, <c>figure.unreadable</c>, <c>appointment.length</c>, <c>appointment.closed</c>.
-    /// </summary>
-    /// <param name="field">Which.</param>
-    /// <param name="text">What was typed.</param>
-    /// <param name="country">Country of telephone numbers without one.</param>
-    public Result<FieldChange> Set(string field, string? text, string country)
-    {
-        if (State == AppointmentState.Canceled)
-            return Closed;
-        var old = Shown(field);
-        if (Write(field, (text ?? "").Trim(), country) is { } problem)
-            return problem;
-        Version++;
-        return new FieldChange(field, old, Shown(field));
-    }
-
-    private Problem? Write(string field, string typed, string country) =>
-        field switch
-        {
-            "name" => Text(typed, LongestName, field, t => (Name, CustomerId) = (t, t.Length > 0 ? null : CustomerId)),
-            "phone" => typed.Length == 0 ? Kept(() => Phone = null) : Read(PhoneNumber.Parse(typed, country), p => Phone = p),
-            "vehicle" => Text(typed, LongestVehicle, field, t => (Vehicle, VehicleId) = (t, t.Length > 0 ? null : VehicleId)),
-            "words" => Text(typed, LongestWords, field, t => Words = t),
-            "length" => SetLength(typed),
-            "transport" => Enum.TryParse<Transport>(typed, out var transport) && Enum.IsDefined(transport)
-                ? Kept(() => Transport = transport)
-                : new Problem("appointment.field", $"\"{typed}\" is not a kind of transport.", field),
-            "source" => Text(typed, LongestName, field, t => Source = t),
-            "reason" => Text(typed, LongestReason, field, t => Reason = t),
-            _ => new Problem("appointment.field", $"\"{field}\" can't be edited.", field),
-        };
-
-    private Problem? SetLength(string typed)
-    {
-        if (typed.Length == 0)
-        {
-            HasOwnLength = false;
-            TakeLength();
-            return null;
-        }
-        var hours = LaborHours.Parse(typed, "length");
-        if (hours.Problem is { } unreadable)
-            return unreadable;
-        var minutes = (int)decimal.Round(hours.Value.Value * 60, MidpointRounding.AwayFromZero);
-        return minutes is < 5 or > MostMinutes ? NoLength : Kept(() => (Minutes, HasOwnLength) = (minutes, true));
-    }
-
-    /// <summary>Chooses whom it is for, on file.</summary>
-    /// <param name="customerId">The customer; null for none.</param>
-    /// <param name="vehicleId">A vehicle of the customer's; null for none.</param>
-    public Result BelongsTo(long? customerId, long? vehicleId)
-    {
-        if (State == AppointmentState.Canceled)
-            return Closed;
-        (CustomerId, VehicleId) = (customerId, vehicleId);
-        if (customerId is not null)
-            (Name, Phone) = ("", null);
-        if (vehicleId is not null)
-            Vehicle = "";
-        Version++;
-        return Result.Done;
-    }
-
-    /// <summary>Chooses what it is for. Its length follows unless somebody gave one.</summary>
-    /// <param name="services">Canned jobs in order.</param>
-    public Result SetServices(IEnumerable<AppointmentService> services)
-    {
-        if (State == AppointmentState.Canceled)
-            return Closed;
-        Services.Clear();
-        Services.AddRange(services);
-        TakeLength();
-        Version++;
-        return Result.Done;
-    }
-
-    private void TakeLength()
-    {
-        if (HasOwnLength)
-            return;
-        var sold = Services.Sum(s => s.Hours.Value) * 60;
-        Minutes = sold > 0 ? Math.Clamp((int)decimal.Ceiling(sold / 5) * 5, 5, MostMinutes) : UsualMinutes;
-    }
-
-    /// <summary>
-    /// Moves it to another time, person or bay; another time is counted. Refuses with <c>appointment.closed</c>, <c>appointment.past</c>
-    /// and <c>appointment.conflict</c>.
-    /// </summary>
-    /// <param name="to">Who, where and when.</param>
-    /// <param name="seen">Version that the mover saw.</param>
-    /// <param name="localNow">Wall time.</param>
-    /// <param name="actor">Who moves it.</param>
-    public Result MoveTo(Placement to, int seen, LocalDateTime localNow, Actor actor)
-    {
-        if (!IsOn)
-            return Closed;
-        if (seen < PlacedVersion)
-            return new Problem("appointment.conflict", "Someone just moved this appointment. Check where it is now.");
-        if (to.Start != Start)
-        {
-            if (to.Start.Date < localNow.Date)
-                return Past(to.Start);
-            Moves.Add(
-                new AppointmentMove
-                {
-                    From = Start,
-                    To = to.Start,
-                    At = actor.At,
-                    ById = actor.StaffId,
-                }
-            );
-            RemindedAt = null;
-        }
-        Put(to);
-        return Result.Done;
-    }
-
-    /// <summary>Appointments of somebody that are still to come.</summary>
-    /// <param name="technicianId">Who.</param>
-    public static System.Linq.Expressions.Expression<Func<Appointment, bool>> ToComeOf(long technicianId) =>
-        a => a.TechnicianId == technicianId && (a.State == AppointmentState.Asked || a.State == AppointmentState.Confirmed);
-
-    /// <summary>Nobody is to do it any more; it stays when it is.</summary>
-    public void Unassign() => Put(new Placement(null, BayId, Start));
-
-    private void Put(Placement at)
-    {
-        (Start, TechnicianId, BayId) = (at.Start, at.TechnicianId, at.BayId);
-        PlacedVersion = ++Version;
-    }
-
-    /// <summary>Takes the latest move back: it is where it was, and the move does not count.</summary>
-    /// <param name="before">Where it was.</param>
-    /// <param name="seen">Version that the move left.</param>
-    public Result<AppointmentMove?> MoveBack(Placement before, int seen)
-    {
-        if (seen < PlacedVersion)
-            return new Problem("appointment.conflict", "Someone just moved this appointment. Check where it is now.");
-        var last = Moves.OrderBy(m => m.At).ThenBy(m => m.Id).LastOrDefault();
-        var undone = last is not null && last.To == Start && last.From == before.Start && before.Start != Start ? last : null;
-        if (undone is not null)
-            Moves.Remove(undone);
-        Put(before);
-        return (Result<AppointmentMove?>)undone;
-    }
-
-    /// <summary>Says why it was moved the last time. Refuses with <c>text.long</c>.</summary>
-    public Result Because(string? reason)
-    {
-        var typed = (reason ?? "").Trim();
-        if (typed.Length > LongestReason)
-            return TextInput.TooLong(LongestReason, "reason", "A reason");
-        if (Moves.OrderBy(m => m.At).ThenBy(m => m.Id).LastOrDefault() is { } last)
-            last.Reason = typed;
-        Version++;
-        return Result.Done;
-    }
-
-    /// <summary>
-    /// Says how far it is: asked, confirmed, missed or called off, with a reason. Refuses with <c>appointment.arrived</c>,
-    /// <c>appointment.early</c> and <c>text.long</c>.
-    /// </summary>
-    /// <param name="state">How far.</param>
-    /// <param name="reason">Why it was missed or called off.</param>
-    /// <param name="localNow">Wall time.</param>
-    public Result<FieldChange> Become(AppointmentState state, string? reason, LocalDateTime localNow)
-    {
-        if (State == AppointmentState.Arrived || state == AppointmentState.Arrived)
-            return new Problem("appointment.arrived", "A repair order was made of this appointment. Undo that first.");
-        if (state == AppointmentState.Missed && Start > localNow)
-            return new Problem("appointment.early", "This appointment is still to come. Cancel it instead.", "state");
-        var typed = (reason ?? "").Trim();
-        if (typed.Length > LongestReason)
-            return TextInput.TooLong(LongestReason, "reason", "A reason");
-        var old = State;
-        (State, Reason, Version) = (state, state is AppointmentState.Missed or AppointmentState.Canceled ? typed : "", Version + 1);
-        return new FieldChange("state", Word(old), Word(state));
-    }
-
-    /// <summary>The vehicle came; an order is there for it. Refuses with <c>appointment.closed</c>, <c>appointment.arrived</c>.</summary>
-    /// <param name="orderId">The order.</param>
-    /// <param name="made">It was made of the appointment.</param>
-    public Result Arrive(long orderId, bool made)
-    {
-        if (State == AppointmentState.Arrived)
-            return new Problem("appointment.arrived", "A repair order was made of this appointment already.");
-        if (!IsOn)
-            return Closed;
-        (State, OrderId, MadeOrder, Version) = (AppointmentState.Arrived, orderId, made, Version + 1);
-        return Result.Done;
-    }
-
-    /// <summary>The vehicle did not come after all: it is an appointment again.</summary>
-    public Result Return()
-    {
-        if (State != AppointmentState.Arrived)
-            return new Problem("appointment.notArrived", "No repair order was made of this appointment.");
-        if (MadeOrder)
-            OrderId = null;
-        (State, MadeOrder, Version) = (AppointmentState.Confirmed, false, Version + 1);
-        return Result.Done;
-    }
-
-    /// <summary>Reminders go out from this hour on.</summary>
-    private static readonly LocalTime RemindedFrom = new(10, 0);
-
-    /// <summary>Whether the customer is to be reminded now: it is confirmed, tomorrow, and was not agreed today.</summary>
-    /// <param name="now">Wall time.</param>
-    /// <param name="shop">The shop.</param>
-    public bool IsToBeReminded(LocalDateTime now, Shop shop) =>
-        shop.RemindsOfAppointments
-        && State == AppointmentState.Confirmed
-        && RemindedAt is null
-        && Start.Date == now.Date.PlusDays(1)
-        && now.TimeOfDay >= RemindedFrom
-        && shop.Local(MadeAt).Date < now.Date;
-
-    /// <summary>The customer was reminded of it.</summary>
-    public void Reminded(Instant utcNow) => RemindedAt = utcNow;
-
     /// <summary>How far it is, in a word.</summary>
     public static string Word(AppointmentState state) =>
         state switch
@@ -424,60 +203,4 @@ public class Appointment
             Transport.PickUp => "we pick it up",
             _ => "drops off",
         };
-
-    /// <summary>A field as it is typed.</summary>
-    public string Shown(string field) =>
-        field switch
-        {
-            "name" => Name,
-            "phone" => Phone?.E164 ?? "",
-            "vehicle" => Vehicle,
-            "words" => Words,
-            "length" => HasOwnLength ? (Minutes / 60m).ToString("0.##", CultureInfo.InvariantCulture) : "",
-            "transport" => Transport.ToString(),
-            "source" => Source,
-            "reason" => Reason,
-            _ => "",
-        };
-
-    private static Problem Past(LocalDateTime start) =>
-        new("appointment.past", Invariant($"{start:dddd, MMM d} is over. Choose today or a later day."), "start");
-
-    /// <summary>It is over, or called off.</summary>
-    public static readonly Problem Over = new("appointment.over", "This appointment is over or was called off.");
-
-    /// <summary>There is no text for it.</summary>
-    public static readonly Problem NoTemplate = new(
-        "appointment.noTemplate",
-        "There is no text for appointments. Add a template for them in Setup, Messages."
-    );
-
-    /// <summary>Nobody can be written to.</summary>
-    public static readonly Problem NoNumber = new("appointment.noNumber", "There is no phone number to text. Enter one first.");
-
-    /// <summary>Nobody knows whose vehicle comes.</summary>
-    public static readonly Problem Unknown = new(
-        "appointment.unknown",
-        "Choose the customer and the vehicle first, or write the vehicle up."
-    );
-
-    /// <summary>The order's vehicle is here.</summary>
-    public static readonly Problem IsHere = new("appointment.here", "This vehicle is in the shop already; schedule its jobs instead.");
-
-    /// <summary>The order has one.</summary>
-    public static readonly Problem IsTwice = new("appointment.twice", "This repair order has an appointment already.");
-
-    /// <summary>It goes without a trace only while nothing was entered.</summary>
-    public static readonly Problem NotEmpty = new("appointment.notEmpty", "Something was entered on this appointment. Cancel it instead.");
-
-    /// <summary>The order that was made of it is not taken back any more.</summary>
-    public static readonly Problem HasBegun = new("appointment.begun", "Work on this repair order has begun. End the order instead.");
-
-    private static readonly Problem NoLength = new(
-        "appointment.length",
-        "An appointment takes between 5 minutes and 80 hours of work.",
-        "length"
-    );
-
-    private static readonly Problem Closed = new("appointment.closed", "This appointment was called off. Restore it first.");
 }

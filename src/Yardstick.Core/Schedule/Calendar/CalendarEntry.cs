@@ -33,6 +33,9 @@ public sealed record CalendarEntry
     /// <summary>When its last part comes; null where none is awaited.</summary>
     public LocalDateTime? PartsAt { get; init; }
 
+    /// <summary>Approved, or confirmed.</summary>
+    public bool IsCertain { get; init; } = true;
+
     /// <summary>It is over; nothing about it can be amiss any more.</summary>
     public bool IsOver { get; init; }
 

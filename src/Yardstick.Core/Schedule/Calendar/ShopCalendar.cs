@@ -49,13 +49,13 @@ public sealed class ShopCalendar(
         IReadOnlyList<Absence> absences
     )
     {
-        var doer = technicians.FirstOrDefault(t => t.Id == entry.At.TechnicianId);
+        var doer = DoerOf(entry.At, technicians);
         var left = (int)decimal.Ceiling(entry.Minutes * (doer?.Pace.Value ?? 100) / 100);
         var found = new List<WorkPiece>();
         for (var i = 0; i < DaysAhead && left > 0; i++)
         {
             var day = entry.At.Start.Date.PlusDays(i);
-            foreach (var (from, until) in Stretches(day, doer is null ? shop.HoursOn(day) : doer.WorksOn(day, shop, absences)))
+            foreach (var (from, until) in Stretches(day, doer, shop, absences))
             {
                 var begins = found.Count == 0 && from < entry.At.Start ? entry.At.Start : from;
                 if (left <= 0 || begins >= until)
@@ -79,18 +79,33 @@ public sealed class ShopCalendar(
         return new WorkPiece(entry.At.Start, end < midnight ? end : midnight.PlusMinutes(-1));
     }
 
-    private static IEnumerable<(LocalDateTime From, LocalDateTime Until)> Stretches(LocalDate day, DayHours? hours)
+    /// <summary>
+    /// When somebody can begin at a time or after it: at once within their hours, or the shop's where nobody was chosen, else when those
+    /// begin next.
+    /// </summary>
+    /// <param name="at">Who, and from when.</param>
+    public LocalDateTime BeginsAt(Placement at)
     {
-        if (hours is null)
-            yield break;
-        if (hours is not { BreakFrom: { } from, BreakUntil: { } until })
-        {
-            yield return (day + hours.From, day + hours.Until);
-            yield break;
-        }
-        yield return (day + hours.From, day + from);
-        yield return (day + until, day + hours.Until);
+        var doer = DoerOf(at, technicians);
+        var next = Enumerable
+            .Range(0, DaysAhead)
+            .Select(at.Start.Date.PlusDays)
+            .SelectMany(day => Stretches(day, doer, shop, absences))
+            .Where(s => s.Until > at.Start)
+            .Select(s => (LocalDateTime?)s.From)
+            .FirstOrDefault();
+        return next > at.Start ? next.Value : at.Start;
     }
+
+    private static StaffMember? DoerOf(Placement at, IReadOnlyList<StaffMember> technicians) =>
+        technicians.FirstOrDefault(t => t.Id == at.TechnicianId);
+
+    private static IEnumerable<(LocalDateTime From, LocalDateTime Until)> Stretches(
+        LocalDate day,
+        StaffMember? doer,
+        Shop shop,
+        IReadOnlyList<Absence> absences
+    ) => (doer is null ? shop.HoursOn(day) : doer.WorksOn(day, shop, absences))?.StretchesOn(day) ?? [];
 
     /// <summary>What is amiss with an entry where it stands, the gravest first.</summary>
     public IReadOnlyList<PlacementWarning> WarningsOf(CalendarEntry entry)
@@ -98,7 +113,7 @@ public sealed class ShopCalendar(
         if (entry.IsOver)
             return [];
         var at = entry.At;
-        var doer = technicians.FirstOrDefault(t => t.Id == at.TechnicianId);
+        var doer = DoerOf(at, technicians);
         var bay = bays.FirstOrDefault(b => b.Id == at.BayId);
         return
         [
@@ -166,8 +181,7 @@ public sealed class ShopCalendar(
 
     /// <summary>How full a day is.</summary>
     /// <param name="day">The day.</param>
-    /// <param name="isCertain">Whether an entry is certain.</param>
-    public DayLoad LoadOf(LocalDate day, Func<CalendarEntry, bool> isCertain)
+    public DayLoad LoadOf(LocalDate day)
     {
         var onDay = entries
             .Select(e => (Entry: e, Minutes: PiecesOf(e).Where(p => p.From.Date == day).Sum(p => p.Minutes)))
@@ -189,7 +203,7 @@ public sealed class ShopCalendar(
             day,
             shop.HoursOn(day) is null ? shop.ClosedDays.FirstOrDefault(c => c.On == day)?.Reason ?? "" : null,
             Hours(onDay.Sum(e => e.Minutes)),
-            Hours(onDay.Where(e => !isCertain(e.Entry)).Sum(e => e.Minutes)),
+            Hours(onDay.Where(e => !e.Entry.IsCertain).Sum(e => e.Minutes)),
             new LaborHours(there.Sum(t => t.Hours)),
             skills
         );

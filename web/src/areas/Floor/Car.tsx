@@ -1,7 +1,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../../lib/api';
-import { clock, moment } from '../../lib/format';
+import { clock, moment, spell } from '../../lib/format';
 import { useMay } from '../../lib/shop';
 import { dragged } from '../../lib/vars';
 
@@ -10,13 +10,6 @@ export type Floor = Schemas['FloorPageView'];
 
 const minutesBetween = (from: string, until: string) =>
   Math.round((Date.parse(`${until.slice(0, 19)}Z`) - Date.parse(`${from.slice(0, 19)}Z`)) / 60_000);
-
-/** So much time, in words: 40 min, 3 h 10, 2 days. */
-export function spell(minutes: number): string {
-  if (minutes < 60) return `${minutes} min`;
-  if (minutes < 60 * 24) return `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${String(minutes % 60).padStart(2, '0')}` : ''}`;
-  return `${Math.floor(minutes / (60 * 24))} days`;
-}
 
 /** The promise and how far off it is: promised 3:30 pm, in 2 h 10. */
 export function promise(card: Card, now: string): string {

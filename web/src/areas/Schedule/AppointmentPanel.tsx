@@ -45,7 +45,7 @@ interface Props {
 export function AppointmentPanel({ id, calendar, schedule, onClose }: Props) {
   const { data, error, refetch } = useQuery(appointmentQuery(id));
   const empty = useRef(false);
-  empty.current = !!data && isEmpty(data);
+  empty.current = data?.isEmpty ?? false;
   const close = async () => {
     onClose();
     if (!empty.current) return;
@@ -76,9 +76,6 @@ export function AppointmentPanel({ id, calendar, schedule, onClose }: Props) {
     </aside>
   );
 }
-
-const isEmpty = (a: Appointment) =>
-  !a.customerId && !a.customer && !a.vehicleId && !a.vehicle && !a.words && a.services.length === 0 && !a.orderId;
 
 /** One change after the other, each on what the one before left: who chooses a technician and types a time does not disturb themselves. */
 function useInTurn(appointment: Appointment) {
@@ -119,7 +116,7 @@ function Fields({ appointment, calendar, schedule }: { appointment: Appointment;
   const off = !mayPlan || !open;
   // The hands go where typing begins.
   const first = useRef<HTMLDivElement>(null);
-  const fresh = useState(() => isEmpty(appointment))[0];
+  const fresh = useState(appointment.isEmpty)[0];
   useEffect(() => {
     if (fresh) first.current?.querySelector<HTMLElement>('input')?.focus();
   }, [fresh]);

@@ -1,15 +1,11 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { moment } from '../../lib/format';
+import { moment, spell } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { Plate } from '../../ui/Plate';
 import type { Calendar } from './calendarQuery';
 import type { Move, Proposal, ProposalView } from './useProposal';
 import styles from './calendar.module.css';
-
-/** Minutes as people say them: 1 h 40. */
-export const spell = (minutes: number) =>
-  minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 
 /** A better plan beside the calendar that it is laid over. */
 export function ProposalPanel({ proposal, calendar }: { proposal: Proposal; calendar: Calendar }) {
@@ -66,11 +62,11 @@ function Figures({ view }: { view: ProposalView }) {
         'Every promise is kept.'
       ) : (
         <>
-          Late in all <b className="stop">{spell(view.lateBefore)}</b>
+          Late in all <b className="stop">{spell(view.lateBefore, false)}</b>
           {view.moves.length > 0 && (
             <>
               {' → '}
-              <b className={view.lateAfter > 0 ? 'stop' : 'good'}>{view.lateAfter === 0 ? '0' : spell(view.lateAfter)}</b>
+              <b className={view.lateAfter > 0 ? 'stop' : 'good'}>{view.lateAfter === 0 ? '0' : spell(view.lateAfter, false)}</b>
             </>
           )}
           , promises not kept {view.brokenBefore}

@@ -56,7 +56,7 @@ export function useProposal(calendar: Calendar | undefined) {
           ...(there ?? blank(m)),
           ...m.after,
           end: m.end,
-          spans: spansOf(m),
+          spans: m.spans,
           warnings: [],
         });
       });
@@ -89,13 +89,3 @@ const blank = (m: Move): Item => ({
   warnings: [],
   version: m.version,
 });
-
-/** On the day it begins it goes on until its end, or until the day does. */
-function spansOf(m: Move) {
-  const [from, until] = [m.after.start, m.end];
-  if (from.slice(0, 10) === until.slice(0, 10)) return [{ from, until }];
-  return [
-    { from, until: `${from.slice(0, 10)}T23:59:00` },
-    { from: `${until.slice(0, 10)}T00:00:00`, until },
-  ];
-}

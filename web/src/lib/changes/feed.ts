@@ -1,7 +1,7 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { isOwnCommand } from './outbox';
+import { answeredAt } from './outbox';
 import { refreshTopics } from './refresh';
 import type { Topic } from './topics';
 
@@ -48,10 +48,11 @@ export function useLive(): boolean {
       .build();
     connection.on('changed', ({ commandId, topics }: ChangeNotice) => {
       // Whoever made the change asks anew by itself once it is answered; reading it twice helps nobody.
-      if (isOwnCommand(commandId)) {
-        const heardAt = Date.now();
-        setTimeout(() => refreshTopics(client, topics, heardAt), OWN_PAUSE);
-      } else refreshTopics(client, topics);
+      // The notice may overtake the answer or come after it: what was fetched since the earlier of the two is new.
+      const heardAt = Date.now();
+      const answer = answeredAt(commandId);
+      if (!answer) refreshTopics(client, topics);
+      else void answer.then((at) => setTimeout(() => refreshTopics(client, topics, Math.min(heardAt, at)), OWN_PAUSE));
     });
     connection.on('here', (orderId: number, people: PersonHere[]) => hearing.forEach((listener) => listener(orderId, people)));
     line = connection;

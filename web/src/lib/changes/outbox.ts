@@ -4,18 +4,24 @@ sessionStorage.setItem('client', clientId);
 
 const KEPT = 'waiting';
 const MOST_OWN = 500;
-const own = new Set<string>();
+const own = new Map<string, { promise: Promise<number>; resolve: (at: number) => void }>();
+
+function remember(id: string) {
+  let resolve: (at: number) => void = () => undefined;
+  const promise = new Promise<number>((done) => (resolve = done));
+  own.set(id, { promise, resolve });
+  if (own.size > MOST_OWN) own.delete(own.keys().next().value!);
+}
 
 /** An id for a new change. */
 export function newCommand(): string {
   const id = crypto.randomUUID();
-  own.add(id);
-  if (own.size > MOST_OWN) own.delete(own.values().next().value!);
+  remember(id);
   return id;
 }
 
-/** Whether a change was made by this tab. */
-export const isOwnCommand = (id: string): boolean => own.has(id);
+/** When a change made by this tab was answered (ms since 1970), once it is; undefined for the changes of others. */
+export const answeredAt = (id: string): Promise<number> | undefined => own.get(id)?.promise;
 
 type Listener = (waiting: number) => void;
 const listeners = new Set<Listener>();
@@ -99,16 +105,23 @@ export function keepChange(request: Request, body: string) {
 export function dispatch(request: Request): Promise<Response> {
   if (request.method === 'GET') return fetch(request);
   const id = request.headers.get('X-Command-Id') ?? '';
-  return inTurn(scopeOf(request.url), () => send(request).finally(() => isLasting(request) && drop(id)));
+  return inTurn(scopeOf(request.url), () => send(request).finally(() => answered(id, isLasting(request))));
+}
+
+function answered(id: string, wasKept: boolean) {
+  own.get(id)?.resolve(Date.now());
+  if (wasKept) drop(id);
 }
 
 /** Sends what waited when the page was left, in its order; before anything new. */
 export function resume(): Promise<unknown> {
   return Promise.all(
     kept().map(({ id, method, url, body }) => {
-      own.add(id);
+      remember(id);
       const headers = { 'Content-Type': 'application/json', 'X-Command-Id': id, 'X-Client-Id': clientId };
-      return inTurn(scopeOf(url), () => send(new Request(url, { method, headers, body: body || undefined })).finally(() => drop(id)));
+      return inTurn(scopeOf(url), () =>
+        send(new Request(url, { method, headers, body: body || undefined })).finally(() => answered(id, true)),
+      );
     }),
   );
 }
