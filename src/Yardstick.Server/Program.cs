@@ -18,6 +18,13 @@ if (args is ["price", var source])
     return await PriceCommand.RunAsync(input, output);
 }
 
+if (args is ["credit", var invoices])
+{
+    await using var input = invoices == "-" ? Console.OpenStandardInput() : File.OpenRead(invoices);
+    await using var output = Console.OpenStandardOutput();
+    return await CreditCommand.RunAsync(input, output);
+}
+
 if (args is ["plan", var cases])
 {
     await using var input = cases == "-" ? Console.OpenStandardInput() : File.OpenRead(cases);

@@ -42,7 +42,7 @@ public class ExampleTests
         Assert.NotEmpty(trace.Lists["total"].Steps);
     }
 
-    private static void AssertSame(JsonNode? expected, JsonNode? actual, string path)
+    internal static void AssertSame(JsonNode? expected, JsonNode? actual, string path)
     {
         switch (expected)
         {

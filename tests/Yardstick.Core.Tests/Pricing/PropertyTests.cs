@@ -64,7 +64,7 @@ public class PropertyTests
             }
     );
 
-    private static readonly Gen<PricingCase> Case = Gen.Select(Job.List[0, 5], Gen.Bool, Gen.Int[0, 30], (jobs, inside, discount) =>
+    internal static readonly Gen<PricingCase> Case = Gen.Select(Job.List[0, 5], Gen.Bool, Gen.Int[0, 30], (jobs, inside, discount) =>
         new PricingCase
         {
             Policy = ExampleTests.Case("03-tires-with-companions.json").Policy with { PricesIncludeTax = inside },

@@ -13,6 +13,13 @@ public static class CaseReader
     /// <exception cref="CaseException">With the path of the first bad value.</exception>
     public static PricingCase Read(JsonElement root) => JsonReading.Parse(root, Case);
 
+    /// <summary>Reads a case inside another value; its problems carry the path from there.</summary>
+    internal static PricingCase ReadInner(JsonElement element)
+    {
+        element.Object();
+        return Case(element);
+    }
+
     private static PricingCase Case(JsonElement root)
     {
         var pricing = new PricingCase

@@ -34,16 +34,7 @@ public static class ResultWriter
         json.WriteNumber("discounts", result.Discounts);
         json.WriteNumber("supplies", result.Supplies);
         json.WriteNumber("subtotal", result.Subtotal);
-        json.WriteStartArray("taxes");
-        foreach (var tax in result.Taxes)
-        {
-            json.WriteStartObject();
-            json.WriteString("code", tax.Code);
-            json.WriteNumber("base", tax.Base);
-            json.WriteNumber("amount", tax.Amount);
-            json.WriteEndObject();
-        }
-        json.WriteEndArray();
+        Taxes(json, result.Taxes);
         json.WriteNumber("total", result.Total);
         json.WriteNumber("cost", result.Cost);
         json.WriteNumber("profit", result.Profit);
@@ -63,6 +54,36 @@ public static class ResultWriter
             json.WriteEndObject();
         }
         json.WriteEndObject();
+    }
+
+    /// <summary>Writes what a credit gives back, or what is left of an invoice.</summary>
+    public static void Write(Utf8JsonWriter json, SaleFigures sale)
+    {
+        json.WriteStartObject();
+        json.WriteNumber("labor", sale.Labor);
+        json.WriteNumber("parts", sale.Parts);
+        json.WriteNumber("sublet", sale.Sublet);
+        json.WriteNumber("fees", sale.Fees);
+        json.WriteNumber("core", sale.Core);
+        json.WriteNumber("supplies", sale.Supplies);
+        json.WriteNumber("subtotal", sale.Subtotal);
+        json.WriteNumber("total", sale.Total);
+        Taxes(json, sale.Taxes);
+        json.WriteEndObject();
+    }
+
+    private static void Taxes(Utf8JsonWriter json, IReadOnlyList<TaxFigures> taxes)
+    {
+        json.WriteStartArray("taxes");
+        foreach (var tax in taxes)
+        {
+            json.WriteStartObject();
+            json.WriteString("code", tax.Code);
+            json.WriteNumber("base", tax.Base);
+            json.WriteNumber("amount", tax.Amount);
+            json.WriteEndObject();
+        }
+        json.WriteEndArray();
     }
 
     /// <summary>Writes a problem in place of a result.</summary>

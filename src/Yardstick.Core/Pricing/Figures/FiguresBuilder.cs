@@ -125,10 +125,10 @@ internal static class FiguresBuilder
     )
     {
         ref readonly var sums = ref main.Sums;
-        var (coreTax, passedOnTax, laborTax) = InsideTaxes(evaluator, main);
-        var revenue = checked(main.Total - main.TaxTotal - (sums.Core - coreTax) - (sums.PassedOn - passedOnTax));
+        var inside = InsideTax.Of(pricing, evaluator, main);
+        var revenue = checked(main.Total - main.TaxTotal - (sums.Core - inside.On(AmountKind.Core)) - (sums.PassedOn - inside.OnPassedOn));
         var cost = checked(sums.Cost + main.SuppliesCost);
-        var labor = sums.Labor - laborTax;
+        var labor = sums.Labor - inside.On(AmountKind.Labor);
         decimal paid = 0,
             adjusted = 0;
         foreach (var payment in pricing.Payments)
@@ -175,57 +175,5 @@ internal static class FiguresBuilder
             Balance = Rounding.Amount(main.Total) - paid - adjusted,
             Consent = consent,
         };
-    }
-
-    /// <summary>
-    /// Where taxes are inside: what of each group's tax lies in cores, in fees passed on and in labor. Each group's
-    /// tax is shared over its amounts in the order of the sheet.
-    /// </summary>
-    private static (long Core, long PassedOn, long Labor) InsideTaxes(OrderEvaluator evaluator, OrderEvaluation main)
-    {
-        var taxes = evaluator.Taxes;
-        if (!taxes.Inside)
-            return default;
-        long core = 0,
-            passedOn = 0,
-            labor = 0;
-        var slots = new List<(AmountKind Kind, bool PassThrough, long Net)>();
-        foreach (var items in main.Items)
-        {
-            foreach (ref readonly var item in items.AsSpan())
-            {
-                if (!item.Taxable)
-                    continue;
-                slots.Add((item.Kind, item.PassThrough, item.Net));
-                if (item.Core != 0)
-                    slots.Add((AmountKind.Core, false, item.Core));
-            }
-        }
-        foreach (var fee in main.Fees)
-        {
-            if (fee.Fee.Taxable)
-                slots.Add((AmountKind.Fee, fee.Fee.PassThrough, fee.Amount));
-        }
-        if (main.Sums.Taxable[(int)AmountKind.Supplies] is var supplies and not 0)
-            slots.Add((AmountKind.Supplies, false, supplies));
-        var weights = new long[slots.Count];
-        var shares = new long[slots.Count];
-        for (var g = 0; g < taxes.GroupCount; g++)
-        {
-            for (var i = 0; i < weights.Length; i++)
-                weights[i] = taxes.GroupOf(slots[i].Kind) == g ? slots[i].Net : 0;
-            Rounding.Share(main.GroupTaxes[g], weights, shares);
-            for (var i = 0; i < shares.Length; i++)
-            {
-                var (kind, passThrough, _) = slots[i];
-                if (kind == AmountKind.Core)
-                    core += shares[i];
-                else if (kind == AmountKind.Labor)
-                    labor += shares[i];
-                else if (passThrough)
-                    passedOn += shares[i];
-            }
-        }
-        return (core, passedOn, labor);
     }
 }

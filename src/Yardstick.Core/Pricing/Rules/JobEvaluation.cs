@@ -110,6 +110,10 @@ internal sealed class JobEvaluation
         }
     }
 
+    /// <summary>Whether a part brings a companion along: by its category as the policy says, or by itself.</summary>
+    internal static bool Calls(PricingPolicy policy, CompanionRule rule, PartCaseLine part) =>
+        policy.Companions.Contains(rule) ? part.Category == rule.Category : part.Along.Any(r => r.Code == rule.Code);
+
     private static List<PricedItem> Companions(PricingCase pricing, PricingJob job)
     {
         var found = new List<PricedItem>();

@@ -65,8 +65,35 @@ internal sealed class OrderEvaluator
                 result.Sums.Add(item);
         }
         AddSupplies(result, trace);
-        AddOrderFees(result, included, trace);
+        AddOrderFees(result, included, null, trace);
         AddTaxes(result, trace);
+        return result;
+    }
+
+    /// <summary>What is left of amounts that were frozen: supplies, order fees and taxes anew, everything before them as it stands.</summary>
+    /// <param name="items">What is left of each job's amounts; null where the job was not included.</param>
+    /// <param name="gone">Own lines, by job, that are no lines any more.</param>
+    internal OrderEvaluation Standing(PricedItem[]?[] items, bool[][] gone)
+    {
+        var included = new bool[items.Length];
+        var result = new OrderEvaluation
+        {
+            Items = items,
+            JobDiscounts = new long[items.Length],
+            JobDiscountsTaken = new IReadOnlyList<long>[items.Length],
+            TaxBases = new long[pricing.Policy.Taxes.Count],
+            TaxAmounts = new long[pricing.Policy.Taxes.Count],
+            GroupTaxes = new long[taxes.GroupCount],
+        };
+        for (var j = 0; j < items.Length; j++)
+        {
+            included[j] = items[j] is not null;
+            foreach (ref readonly var item in items[j].AsSpan())
+                result.Sums.Add(item);
+        }
+        AddSupplies(result, null);
+        AddOrderFees(result, included, gone, null);
+        AddTaxes(result, null);
         return result;
     }
 
@@ -180,13 +207,13 @@ internal sealed class OrderEvaluator
             result.Sums.Taxable[(int)AmountKind.Supplies] = cents;
     }
 
-    private void AddOrderFees(OrderEvaluation result, ReadOnlySpan<bool> included, PricingTrace? trace)
+    private void AddOrderFees(OrderEvaluation result, ReadOnlySpan<bool> included, bool[][]? gone, PricingTrace? trace)
     {
         if (pricing.CounterSale)
             return;
         foreach (var fee in pricing.Policy.OrderFees)
         {
-            if (!Charged(fee, included))
+            if (!Charged(fee, included, gone))
                 continue;
             var charged = new ChargedFee(fee, Rounding.Cents(fee.Amount), fee.PassThrough ? 0 : Rounding.Cents(fee.CostEach));
             result.Fees.Add(charged);
@@ -202,15 +229,17 @@ internal sealed class OrderEvaluator
         }
     }
 
-    private bool Charged(OrderFee fee, ReadOnlySpan<bool> included)
+    private bool Charged(OrderFee fee, ReadOnlySpan<bool> included, bool[][]? gone)
     {
         for (var j = 0; j < included.Length; j++)
         {
             if (!included[j])
                 continue;
-            foreach (var line in pricing.Jobs[j].Lines)
+            var lines = pricing.Jobs[j].Lines;
+            for (var l = 0; l < lines.Count; l++)
             {
-                if (line.Out)
+                var line = lines[l];
+                if (line.Out || gone?[j][l] == true)
                     continue;
                 if (fee.Category is null || line is PartCaseLine part && part.Category == fee.Category)
                     return true;

@@ -60,7 +60,8 @@ public static class OrderPricer
         return FiguresBuilder.Order(pricing, evaluator, main, jobs, Consent(pricing, evaluator, included, main), trace);
     }
 
-    private static bool[] Included(PricingCase pricing, JobSelection include)
+    /// <summary>Which jobs a selection takes in.</summary>
+    internal static bool[] Included(PricingCase pricing, JobSelection include)
     {
         var included = new bool[pricing.Jobs.Count];
         for (var j = 0; j < included.Length; j++)

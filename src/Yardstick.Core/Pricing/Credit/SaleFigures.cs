@@ -1,0 +1,77 @@
+namespace Yardstick.Core.Pricing;
+
+/// <summary>What an invoice, what is left of it, or a credit comes to. Amounts in the currency; in those of a credit single taxes and
+/// amounts without their tax can be a cent below zero (rules, Money after the invoice).</summary>
+public sealed record SaleFigures
+{
+    /// <summary>Labor.</summary>
+    public required decimal Labor { get; init; }
+
+    /// <summary>Parts.</summary>
+    public required decimal Parts { get; init; }
+
+    /// <summary>Sublet.</summary>
+    public required decimal Sublet { get; init; }
+
+    /// <summary>Fees, those passed on and those of the order among them.</summary>
+    public required decimal Fees { get; init; }
+
+    /// <summary>Core deposits.</summary>
+    public required decimal Core { get; init; }
+
+    /// <summary>Shop supplies.</summary>
+    public required decimal Supplies { get; init; }
+
+    /// <summary>All of these.</summary>
+    public required decimal Subtotal { get; init; }
+
+    /// <summary>With taxes.</summary>
+    public required decimal Total { get; init; }
+
+    /// <summary>All taxes of the policy in its order.</summary>
+    public required IReadOnlyList<TaxFigures> Taxes { get; init; }
+
+    /// <summary>The same without the taxes inside: what each account of the books gets.</summary>
+    public required SaleNets Nets { get; init; }
+
+    /// <summary>Cost of lines, companions, order fees and supplies.</summary>
+    public required decimal Cost { get; init; }
+
+    /// <summary>Hours after overlap.</summary>
+    public required decimal Hours { get; init; }
+
+    /// <summary>All taxes together.</summary>
+    public decimal Tax => Taxes.Sum(t => t.Amount);
+
+    /// <summary>Total less taxes, cores and passed-on fees.</summary>
+    public decimal Revenue => Nets.Labor + Nets.Parts + Nets.Sublet + Nets.Fees + Nets.Supplies;
+
+    /// <summary>Revenue less cost.</summary>
+    public decimal Profit => Revenue - Cost;
+
+    /// <summary>What two invoices come to together, or what one is less another; both by one policy.</summary>
+    private SaleFigures With(SaleFigures other, int sign) =>
+        new()
+        {
+            Labor = Labor + sign * other.Labor,
+            Parts = Parts + sign * other.Parts,
+            Sublet = Sublet + sign * other.Sublet,
+            Fees = Fees + sign * other.Fees,
+            Core = Core + sign * other.Core,
+            Supplies = Supplies + sign * other.Supplies,
+            Subtotal = Subtotal + sign * other.Subtotal,
+            Total = Total + sign * other.Total,
+            Taxes =
+            [
+                .. Taxes.Zip(other.Taxes, (mine, theirs) =>
+                    new TaxFigures(mine.Code, mine.Base + sign * theirs.Base, mine.Amount + sign * theirs.Amount)
+                ),
+            ],
+            Nets = Nets.With(other.Nets, sign),
+            Cost = Cost + sign * other.Cost,
+            Hours = Hours + sign * other.Hours,
+        };
+
+    /// <summary>The difference.</summary>
+    public static SaleFigures operator -(SaleFigures all, SaleFigures part) => all.With(part, -1);
+}
