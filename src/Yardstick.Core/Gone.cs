@@ -125,4 +125,10 @@ public static class Gone
 
     /// <summary>No set of canned jobs to begin with.</summary>
     public static readonly Problem StartingSet = new("startingSet.gone", "This starting set no longer exists. Reload the page.");
+
+    /// <summary>No such deposit.</summary>
+    public static readonly Problem Deposit = new("deposit.gone", "This deposit was not found. Reload the page.");
+
+    /// <summary>No such payer.</summary>
+    public static readonly Problem Payer = new("payer.gone", "This payer no longer pays for anything on this order. Reload the page.");
 }

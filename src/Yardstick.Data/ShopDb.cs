@@ -326,6 +326,36 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Card charges.</summary>
     public DbSet<CardCharge> CardCharges => Set<CardCharge>();
 
+    /// <summary>Deposits.</summary>
+    public DbSet<Deposit> Deposits => Set<Deposit>();
+
+    /// <summary>Write-offs.</summary>
+    public DbSet<Adjustment> Adjustments => Set<Adjustment>();
+
+    /// <summary>Taxes, and fees held for others, of invoices.</summary>
+    public DbSet<InvoiceAmount> InvoiceAmounts => Set<InvoiceAmount>();
+
+    /// <summary>The journal.</summary>
+    public DbSet<JournalEntry> Journal => Set<JournalEntry>();
+
+    /// <summary>Lines of the journal.</summary>
+    public DbSet<JournalLine> JournalLines => Set<JournalLine>();
+
+    /// <summary>What was remitted.</summary>
+    public DbSet<Remittance> Remittances => Set<Remittance>();
+
+    /// <summary>Counts of the cash drawer.</summary>
+    public DbSet<CashCount> CashCounts => Set<CashCount>();
+
+    /// <summary>What arrived at the bank.</summary>
+    public DbSet<BankTransfer> BankTransfers => Set<BankTransfer>();
+
+    /// <summary>Accounts of the books that the shop named itself.</summary>
+    public DbSet<LedgerName> LedgerNames => Set<LedgerName>();
+
+    /// <summary>Others than the customer who pay on an order.</summary>
+    public DbSet<OrderPayer> OrderPayers => Set<OrderPayer>();
+
     /// <inheritdoc />
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {

@@ -17,7 +17,10 @@ public sealed class ShopFile : IDisposable
     public string Folder { get; }
 
     /// <summary>The database file.</summary>
-    public string Database => Path.Combine(Folder, "shop.db");
+    public string Database => Path.Combine(Folder, FileName);
+
+    /// <summary>Name of the database in its folder.</summary>
+    public const string FileName = "shop.db";
 
     /// <summary>Where photos lie, by content hash.</summary>
     public string Photos => Path.Combine(Folder, "photos");

@@ -5,6 +5,7 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Demo;
 using Yardstick.Server;
+using Yardstick.Server.Billing;
 using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
 
@@ -31,6 +32,9 @@ if (args is ["plan", var cases])
     await using var output = Console.OpenStandardOutput();
     return await PlanCommand.RunAsync(input, output, new SatPlanner());
 }
+
+if (args is ["check-books", var books])
+    return await BooksCommand.RunAsync(books, Console.Out);
 
 var command = new StartCommand(args);
 try

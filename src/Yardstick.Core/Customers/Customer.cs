@@ -104,7 +104,8 @@ public partial class Customer
         string? email,
         string country,
         Instant utcNow,
-        string? address = null
+        string? address = null,
+        string? source = null
     )
     {
         var customer = new Customer
@@ -145,6 +146,8 @@ public partial class Customer
         }
         if (!string.IsNullOrWhiteSpace(address) && customer.Set("address", address, default).Problem is { } badAddress)
             return badAddress;
+        if (!string.IsNullOrWhiteSpace(source) && customer.Set("source", source, default).Problem is { } badSource)
+            return badSource;
         customer.Version = 1;
         return customer;
     }

@@ -291,6 +291,7 @@ public static class DocumentMaker
             if (!figures.Included)
                 continue;
             var lines = new List<DocumentLine>();
+            var pricedLines = OrderPricing.PricedLines(job).ToList();
             foreach (var line in job.OnLines)
             {
                 var priced = figures.Of(line);
@@ -307,6 +308,7 @@ public static class DocumentMaker
                         fixedPrice ? null : priced?.Amount
                     )
                     {
+                        Index = line.IsPriced ? pricedLines.IndexOf(line) : null,
                         Note =
                             kind == DocumentKind.WorkOrder
                                 ? string.Join(" · ", new[] { line.NoteInside, line.NoteForCustomer }.Where(n => n.Length > 0))
@@ -329,7 +331,7 @@ public static class DocumentMaker
                     )
                 );
             lines.AddRange(Discounts(order, job, figures, currency));
-            jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines) { Text = job.CustomerText });
+            jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines) { Key = OrderPricing.JobKey(job), Text = job.CustomerText });
         }
         return jobs;
     }

@@ -50,7 +50,8 @@ public static class StockIssue
     /// <param name="lineId">The line; it may be off the order by now.</param>
     /// <param name="part">The catalog part that its stock becomes more of.</param>
     /// <param name="actor">Who.</param>
-    public static Result<StockMovement> PutIntoStock(this Order order, long lineId, Part part, Actor actor)
+    /// <returns>The movement, and what the units were worth on the order.</returns>
+    public static Result<(StockMovement Movement, Money Value)> PutIntoStock(this Order order, long lineId, Part part, Actor actor)
     {
         if (order.Closed() is { } closed)
             return closed;
@@ -66,7 +67,6 @@ public static class StockIssue
         var source = new StockSource(MovementDocument.Order, order.Id, lineId);
         var movement = part.Receive(StockMovementKind.Receipt, units, line.UnitCost, source, actor);
         order.Record("line", lineId, "received", units.ToString(), "put into stock", ++line.Version, actor);
-        line.ReceivedQuantity -= units;
-        return movement;
+        return (movement, line.Leave(units));
     }
 }

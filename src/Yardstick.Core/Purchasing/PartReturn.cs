@@ -101,7 +101,7 @@ public class PartReturn
     /// <param name="quantity">Units.</param>
     /// <param name="reason">Why.</param>
     /// <param name="left">Units of the receipt that can still go back: parts, or cores.</param>
-    public Result Add(ReceiptLine line, Quantity quantity, PartReturnReason reason, Quantity left)
+    public Result<PartReturnLine> Add(ReceiptLine line, Quantity quantity, PartReturnReason reason, Quantity left)
     {
         var core = reason == PartReturnReason.Core;
         if (core && line.CoreEach <= UnitPrice.Zero)
@@ -114,21 +114,20 @@ public class PartReturn
                     : $"Only {left} of \"{line.Description}\" came and did not go back yet.",
                 "quantity"
             );
-        Lines.Add(
-            new PartReturnLine
-            {
-                ReceiptLineId = line.Id,
-                PartId = line.PartId,
-                OrderId = line.OrderId,
-                PartNumber = line.PartNumber,
-                Description = line.Description,
-                Quantity = quantity,
-                UnitCredit = core ? line.CoreEach : line.UnitCost,
-                Reason = reason,
-                FromStock = !core && line.IsStock,
-            }
-        );
-        return Result.Done;
+        var added = new PartReturnLine
+        {
+            ReceiptLineId = line.Id,
+            PartId = line.PartId,
+            OrderId = line.OrderId,
+            PartNumber = line.PartNumber,
+            Description = line.Description,
+            Quantity = quantity,
+            UnitCredit = core ? line.CoreEach : line.UnitCost,
+            Reason = reason,
+            FromStock = !core && line.IsStock,
+        };
+        Lines.Add(added);
+        return added;
     }
 
     /// <summary>The supplier agreed. Refuses with <c>return.state</c>, <c>return.number</c> and <c>text.long</c>.</summary>

@@ -38,6 +38,12 @@ public class PartReturnLine
     /// <summary>It lies in stock until it is sent.</summary>
     public bool FromStock { get; init; }
 
+    /// <summary>What it was worth in the books when it left the order or stock; nothing for cores and for what was sold already.</summary>
+    public Money BookValue { get; private set; }
+
+    /// <summary>It left the order or stock at this value.</summary>
+    public void Left(Money value) => BookValue = value;
+
     /// <summary>What the whole line should bring.</summary>
     public Money Expected => Money.Of(UnitCredit * Quantity);
 }

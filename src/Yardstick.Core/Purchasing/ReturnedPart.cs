@@ -16,7 +16,8 @@ public static class ReturnedPart
     /// <param name="number">Number of the return.</param>
     /// <param name="defective">The part is broken: also one that was built in can go back.</param>
     /// <param name="actor">Who.</param>
-    public static Result TakeBack(this Order order, long lineId, Quantity units, long number, bool defective, Actor actor)
+    /// <returns>What it was worth in the books; nothing where a posted order got it.</returns>
+    public static Result<Money> TakeBack(this Order order, long lineId, Quantity units, long number, bool defective, Actor actor)
     {
         if (order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
             return new Problem("line.gone", "This line no longer exists. Reload the page.");
@@ -25,9 +26,8 @@ public static class ReturnedPart
         if (!defective && order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
             return new Problem("job.finished", "The job of this part is finished, so the part is in the car; open the job again first.");
         // What a posted order got stays its own, or its reversal would bring into stock what is at the supplier.
-        if (order.State == OrderState.Open)
-            line.ReceivedQuantity -= units;
+        var value = order.State == OrderState.Open ? line.Leave(units) : Money.Zero;
         order.NotePart(lineId, "returned", $"{units} on return {number}", actor);
-        return Result.Done;
+        return value;
     }
 }

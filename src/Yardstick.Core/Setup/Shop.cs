@@ -65,6 +65,39 @@ public partial class Shop
     /// <summary>Minutes after the last job for check and wash, 0 to 480; the promise counts them.</summary>
     public int CheckMinutes { get; internal set; }
 
+    /// <summary>Card payments can take a tip.</summary>
+    public bool TakesTips { get; internal set; }
+
+    /// <summary>Last day of the books that is locked; null where none is.</summary>
+    public LocalDate? BooksLockedUntil { get; internal set; }
+
+    /// <summary>Whether something can be booked on a day. Refuses with <c>books.locked</c>.</summary>
+    /// <param name="day">The day.</param>
+    public Result MayBook(LocalDate day) =>
+        BooksLockedUntil is { } until && day <= until
+            ? new Problem(
+                "books.locked",
+                Invariant($"The books are locked until {until:MMMM d, yyyy}. Unlock them under Books, or wait until the day after.")
+            )
+            : Result.Done;
+
+    /// <summary>
+    /// Locks the books through a day, or unlocks them. Refuses with <c>books.future</c>: a day that is not over stays open.
+    /// </summary>
+    /// <param name="until">The last locked day; null unlocks all.</param>
+    /// <param name="today">Today in the shop.</param>
+    public Result<FieldChange> LockBooks(LocalDate? until, LocalDate today)
+    {
+        if (until >= today)
+            return new Problem("books.future", "Only days that are over can be locked. Choose yesterday or earlier.", "until");
+        var change = new FieldChange("booksLockedUntil", Shown(BooksLockedUntil), Shown(until));
+        BooksLockedUntil = until;
+        Version++;
+        return change;
+    }
+
+    private static string Shown(LocalDate? day) => day is { } d ? Invariant($"{d:yyyy-MM-dd}") : "";
+
     /// <summary>Customers get a text the day before an appointment.</summary>
     public bool RemindsOfAppointments { get; internal set; } = true;
 

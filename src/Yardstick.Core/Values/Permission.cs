@@ -66,6 +66,15 @@ public enum Permission
     /// <summary>Reverse posted invoices and refund.</summary>
     ReverseInvoices,
 
+    /// <summary>Write off what nobody will pay.</summary>
+    WriteOff,
+
+    /// <summary>Let a vehicle go unpaid, on account, and post above an account's limit.</summary>
+    ReleaseOnAccount,
+
+    /// <summary>See the books, remit taxes, lock periods.</summary>
+    KeepBooks,
+
     /// <summary>End orders that nobody approved without an invoice.</summary>
     EndOrders,
 

@@ -103,7 +103,10 @@ internal sealed class DemoHistory(DemoMaker shop)
         into.Add(times);
         into.Add(movements);
         into.Add(invoices);
+        into.Add(invoices.SelectMany(i => i.Amounts));
         into.Add(payments);
+        shop.Books.Close(payments, invoices.SelectMany(i => i.Amounts.Select(a => (i.PostedAt, a))));
+        shop.Books.Insert(into);
     }
 
     private sealed record Made(Order Order, Customer? Customer, Vehicle? Vehicle, Instant Closed);
@@ -288,6 +291,7 @@ internal sealed class DemoHistory(DemoMaker shop)
                     At = order.OpenedAt,
                 }
             );
+        var before = movements.Count;
         foreach (var job in order.ApprovedJobs)
         {
             if (!order.CounterSale)
@@ -326,51 +330,59 @@ internal sealed class DemoHistory(DemoMaker shop)
                 );
             }
         }
-        var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, JobSelection.ApprovedOnly, local.Date);
-        var result = OrderPricer.Price(pricing);
-        var writer = DemoPeople.Staff[(int)order.WriterId - 1].Name;
-        var document = DocumentMaker.OfOrder(
+        Invoice(made, local, new Money(-movements.Skip(before).Sum(m => m.ValueChange.Cents)));
+    }
+
+    private void Invoice(Made made, LocalDateTime local, Money partsCost)
+    {
+        var (order, customer, car, closed) = made;
+        var actor = new Actor(order.WriterId, closed);
+        var payers = PayerInvoice.Of(order, customer, shop.Policy, local.Date);
+        var document = InvoiceDocuments.Of(
             order,
-            new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(writer)),
+            new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(DemoPeople.Staff[(int)order.WriterId - 1].Name)),
             shop.Shop,
-            result,
-            DocumentKind.Invoice,
+            payers[0],
+            payers,
             invoiceNumber,
             local
         );
-        var invoice = new Invoice
-        {
-            Id = invoiceNumber - 5000,
-            Number = invoiceNumber++,
-            OrderId = order.Id,
-            CustomerId = customer?.Id,
-            PostedAt = closed,
-            PostedById = order.WriterId,
-            Total = Money.Of(result.Total),
-            Tax = Money.Of(result.Taxes.Sum(t => t.Amount)),
-            Profit = Money.Of(result.Profit),
-            PolicyVersionId = 1,
-            CaseJson = CaseWriter.Write(pricing),
-            DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
-        };
+        var text = JsonSerializer.Serialize(document, DocumentMaker.Json);
+        var invoice = Core.Billing.Invoice.Post(order, invoiceNumber, payers[0], text, partsCost, local.Date, actor, invoiceNumber - 5000);
+        invoiceNumber++;
         invoices.Add(invoice);
-        var unpaid = (shop.UtcNow - closed).TotalDays < 3 && random.Next(3) == 0;
-        if (unpaid || invoice.Total.Cents == 0)
+        shop.Books.Book(SalePostings.Of(invoice), actor);
+        Pay(invoice, customer, closed);
+    }
+
+    /// <summary>Most pay when they fetch their car; who has terms pays by check before they end.</summary>
+    private void Pay(Invoice invoice, Customer? customer, Instant closed)
+    {
+        var days = customer?.CreditDays ?? 0;
+        var paidAt = days > 0 ? closed + Duration.FromDays(random.Next(days / 2, days + 8)) : closed.PlusMinutes(15);
+        var unpaid = days > 0 ? paidAt >= shop.UtcNow : (shop.UtcNow - closed).TotalDays < 3 && random.Next(3) == 0;
+        if (unpaid || invoice.AmountDue.Cents == 0)
             return;
-        var cash = random.Next(100) < 35;
-        var tendered = cash ? new Money((invoice.Total.Cents + 1999) / 2000 * 2000) : invoice.Total;
-        payments.Add(
-            new Payment
-            {
-                OrderId = order.Id,
-                InvoiceId = invoice.Id,
-                Method = cash ? PaymentMethod.Cash : PaymentMethod.Card,
-                Amount = invoice.Total,
-                Tendered = cash ? tendered : Money.Zero,
-                Change = cash ? tendered - invoice.Total : Money.Zero,
-                At = closed.PlusMinutes(15),
-                ById = order.WriterId,
-            }
-        );
+        var cash = days == 0 && random.Next(100) < 35;
+        var tendered = cash ? new Money((invoice.Total.Cents + 1999) / 2000 * 2000) : Money.Zero;
+        var payment = new Payment
+        {
+            Id = payments.Count + 1,
+            CustomerId = invoice.CustomerId,
+            OrderId = invoice.OrderId,
+            InvoiceId = invoice.Id,
+            Method =
+                cash ? PaymentMethod.Cash
+                : days > 0 ? PaymentMethod.Check
+                : PaymentMethod.Card,
+            Amount = invoice.AmountDue,
+            Tendered = tendered,
+            Change = cash ? tendered - invoice.AmountDue : Money.Zero,
+            CheckNumber = days > 0 ? $"{1000 + random.Next(9000)}" : "",
+            At = paidAt,
+            ById = invoice.PostedById,
+        };
+        payments.Add(payment);
+        shop.Books.Book(SalePostings.Of(payment), new Actor(invoice.PostedById, paidAt));
     }
 }

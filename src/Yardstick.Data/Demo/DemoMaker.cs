@@ -1,5 +1,6 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Inventory;
@@ -193,8 +194,21 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
                 }
             );
         }
-        await db.SaveChangesAsync();
+        Books.Book(
+            db,
+            PurchasePostings.Differences(
+                null,
+                "Stock at the beginning",
+                db.ChangeTracker.Entries<StockMovement>().Select(e => e.Entity).ToList()
+            ),
+            new Actor(Writer, Shop.Utc(LocalNow.PlusYears(-3)))
+        );
     }
+
+    /// <summary>The books of the demo's years.</summary>
+    internal DemoBooks Books => books ??= new DemoBooks(Shop, UtcNow);
+
+    private DemoBooks? books;
 
     /// <summary>What units of a part are worth at its average.</summary>
     internal Money Worth(long partId, Quantity units) => Money.Of(Parts.First(p => p.Id == partId).AverageCost * units);

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
@@ -57,8 +58,15 @@ internal static class DemoParts
             PartWanted.For(filters[0], new(6)),
             PartWanted.For(filters[1], new(4))
         );
-        Receive(db, came, parts, "PS-60418", Wen(100));
-        Receive(db, Buy(suppliers[0], "harbor", "HP-39841", 60 * 22, -120, PartWanted.For(withCore, new(2))), parts, "PS-60419", Wen(99));
+        Receive(shop, db, came, parts, "PS-60418", Wen(100));
+        Receive(
+            shop,
+            db,
+            Buy(suppliers[0], "harbor", "HP-39841", 60 * 22, -120, PartWanted.For(withCore, new(2))),
+            parts,
+            "PS-60419",
+            Wen(99)
+        );
         var back = PartReturn.Begin(101, suppliers[0], "Wrong one in the box: this is for the older engine.", Wen(60)).Value;
         var wrong = await db.ReceiptLines.OrderBy(l => l.Id).LastAsync(l => l.PartId == filters[1].Id);
         back.Add(wrong, new(1), PartReturnReason.Wrong, wrong.Quantity);
@@ -69,7 +77,8 @@ internal static class DemoParts
 
         // Their bill for the filters is here, one of them dearer than it was received at.
         var bill = SupplierBill.Enter(Harbor, false, new("HP-B39840", "", "", "6.50", ""), shop.Shop.Local(Wen(40).At), Wen(40)).Value;
-        foreach (var received in await db.ReceiptLines.OrderBy(l => l.Id).Take(2).ToListAsync())
+        var billed = await db.ReceiptLines.OrderBy(l => l.Id).Take(2).ToListAsync();
+        foreach (var received in billed)
             bill.Add(
                 received,
                 "",
@@ -77,6 +86,8 @@ internal static class DemoParts
                 accepts: false
             );
         db.SupplierBills.Add(bill);
+        await db.SaveChangesAsync();
+        shop.Books.Book(db, PurchasePostings.Of(bill, billed.ToDictionary(l => l.Id), Money.Zero), Wen(40));
 
         // For the shelf, on its way: one part comes later, one is no longer made.
         var others = parts.Where(p => p.WithdrawnAt is null && p.Category is "brake" or "belt" or "bulb").Take(3).ToList();
@@ -96,29 +107,32 @@ internal static class DemoParts
                 )
             );
         }
-        Count(db, parts, Wen(60 * 26));
+        Count(shop, db, parts, Wen(60 * 26));
         await db.SaveChangesAsync();
         shop.OutsideOrders.AddRange(atSuppliers.Select(a => OutsideOrder.Of(a.Code, a.Order)));
     }
 
-    private static void Receive(ShopDb db, PurchaseOrder order, List<Part> parts, string slip, Actor actor)
+    private static void Receive(DemoMaker shop, ShopDb db, PurchaseOrder order, List<Part> parts, string slip, Actor actor)
     {
         var receipt = Receipt.Of(order, slip, null, actor).Value;
+        var shelved = new List<StockMovement>();
         foreach (var line in order.Lines)
         {
             var (quantity, cost) = line.Receive(null, null).Value;
             var part = parts.First(p => p.Id == line.PartId);
             var source = new StockSource(MovementDocument.PurchaseOrder, order.Id);
-            db.StockMovements.Add(part.Receive(StockMovementKind.Receipt, quantity, cost, source, actor));
+            shelved.Add(part.Receive(StockMovementKind.Receipt, quantity, cost, source, actor));
             receipt.Add(line, quantity, cost, part.Id);
         }
+        db.StockMovements.AddRange(shelved);
         db.Receipts.Add(receipt);
         order.Settle();
         db.SaveChanges();
+        shop.Books.Book(db, PurchasePostings.Of(receipt, shelved), actor);
     }
 
     /// <summary>Yesterday's count of a shelf: one piece was missing.</summary>
-    private static void Count(ShopDb db, List<Part> parts, Actor actor)
+    private static void Count(DemoMaker shop, ShopDb db, List<Part> parts, Actor actor)
     {
         const string bin = "B-1";
         var lying = parts.Where(p => p.Bin.StartsWith(bin, StringComparison.Ordinal)).ToList();
@@ -131,6 +145,8 @@ internal static class DemoParts
                 part.Free > Quantity.One && part == lying.Find(p => p.Free > Quantity.One) ? part.OnHand - Quantity.One : part.OnHand;
             count.Counted(part.Id, Quantity.Max(there, Quantity.Zero).ToString(), part, actor);
         }
-        db.StockMovements.AddRange(count.Post(lying.ToDictionary(p => p.Id), "One box empty", actor).Value);
+        var posted = count.Post(lying.ToDictionary(p => p.Id), "One box empty", actor).Value;
+        db.StockMovements.AddRange(posted);
+        shop.Books.Book(db, PurchasePostings.Differences(count.Id, "Stock counted", posted), actor);
     }
 }

@@ -213,6 +213,72 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("StoredSnapshots");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Billing.Adjustment", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("InvoiceId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Amount", "Yardstick.Core.Billing.Adjustment.Amount#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("InvoiceId");
+
+                    b.ToTable("Adjustments");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.BankTransfer", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("From")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Reference")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Amount", "Yardstick.Core.Billing.BankTransfer.Amount#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.ToTable("BankTransfers");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Billing.CardCharge", b =>
                 {
                     b.Property<long>("Id")
@@ -229,13 +295,16 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("DepositId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime?>("HandedOverAt")
                         .HasColumnType("TEXT");
 
                     b.Property<Guid>("IdempotencyKey")
                         .HasColumnType("TEXT");
 
-                    b.Property<long>("InvoiceId")
+                    b.Property<long?>("InvoiceId")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Message")
@@ -245,6 +314,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Reference")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("RefundsId")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("State")
                         .HasColumnType("INTEGER");
@@ -257,7 +329,17 @@ namespace Yardstick.Data.Migrations
                                 .HasColumnType("INTEGER");
                         });
 
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Tip", "Yardstick.Core.Billing.CardCharge.Tip#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
                     b.HasKey("Id");
+
+                    b.HasIndex("DepositId");
 
                     b.HasIndex("IdempotencyKey")
                         .IsUnique();
@@ -268,6 +350,119 @@ namespace Yardstick.Data.Migrations
                         .HasFilter("\"State\" = 0");
 
                     b.ToTable("CardCharges");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.CashCount", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Banked", "Yardstick.Core.Billing.CashCount.Banked#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "ChecksBanked", "Yardstick.Core.Billing.CashCount.ChecksBanked#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Counted", "Yardstick.Core.Billing.CashCount.Counted#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Expected", "Yardstick.Core.Billing.CashCount.Expected#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.ToTable("CashCounts");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.CreditedPick", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("InvoiceId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Job")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Line")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Quantity")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("InvoiceId");
+
+                    b.ToTable("CreditedPicks", (string)null);
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.Deposit", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Origin")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("Deposits");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Billing.Invoice", b =>
@@ -283,11 +478,17 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("CorrectsId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("CreditsAll")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("CustomerId")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("DocumentJson")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("DueOn")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Kind")
@@ -297,6 +498,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Payer")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("PolicyVersionId")
@@ -312,12 +516,100 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "AmountDue", "Yardstick.Core.Billing.Invoice.AmountDue#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Deductible", "Yardstick.Core.Billing.Invoice.Deductible#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
                     b.ComplexProperty(typeof(Dictionary<string, object>), "Profit", "Yardstick.Core.Billing.Invoice.Profit#Money", b1 =>
                         {
                             b1.IsRequired();
 
                             b1.Property<long>("Cents")
                                 .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Sums", "Yardstick.Core.Billing.Invoice.Sums#InvoiceSums", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Hours")
+                                .HasColumnType("INTEGER");
+
+                            b1.ComplexProperty(typeof(Dictionary<string, object>), "Core", "Yardstick.Core.Billing.Invoice.Sums#InvoiceSums.Core#Money", b2 =>
+                                {
+                                    b2.IsRequired();
+
+                                    b2.Property<long>("Cents")
+                                        .HasColumnType("INTEGER");
+                                });
+
+                            b1.ComplexProperty(typeof(Dictionary<string, object>), "Fees", "Yardstick.Core.Billing.Invoice.Sums#InvoiceSums.Fees#Money", b2 =>
+                                {
+                                    b2.IsRequired();
+
+                                    b2.Property<long>("Cents")
+                                        .HasColumnType("INTEGER");
+                                });
+
+                            b1.ComplexProperty(typeof(Dictionary<string, object>), "Labor", "Yardstick.Core.Billing.Invoice.Sums#InvoiceSums.Labor#Money", b2 =>
+                                {
+                                    b2.IsRequired();
+
+                                    b2.Property<long>("Cents")
+                                        .HasColumnType("INTEGER");
+                                });
+
+                            b1.ComplexProperty(typeof(Dictionary<string, object>), "Parts", "Yardstick.Core.Billing.Invoice.Sums#InvoiceSums.Parts#Money", b2 =>
+                                {
+                                    b2.IsRequired();
+
+                                    b2.Property<long>("Cents")
+                                        .HasColumnType("INTEGER");
+                                });
+
+                            b1.ComplexProperty(typeof(Dictionary<string, object>), "PartsCost", "Yardstick.Core.Billing.Invoice.Sums#InvoiceSums.PartsCost#Money", b2 =>
+                                {
+                                    b2.IsRequired();
+
+                                    b2.Property<long>("Cents")
+                                        .HasColumnType("INTEGER");
+                                });
+
+                            b1.ComplexProperty(typeof(Dictionary<string, object>), "Sublet", "Yardstick.Core.Billing.Invoice.Sums#InvoiceSums.Sublet#Money", b2 =>
+                                {
+                                    b2.IsRequired();
+
+                                    b2.Property<long>("Cents")
+                                        .HasColumnType("INTEGER");
+                                });
+
+                            b1.ComplexProperty(typeof(Dictionary<string, object>), "SubletCost", "Yardstick.Core.Billing.Invoice.Sums#InvoiceSums.SubletCost#Money", b2 =>
+                                {
+                                    b2.IsRequired();
+
+                                    b2.Property<long>("Cents")
+                                        .HasColumnType("INTEGER");
+                                });
+
+                            b1.ComplexProperty(typeof(Dictionary<string, object>), "Supplies", "Yardstick.Core.Billing.Invoice.Sums#InvoiceSums.Supplies#Money", b2 =>
+                                {
+                                    b2.IsRequired();
+
+                                    b2.Property<long>("Cents")
+                                        .HasColumnType("INTEGER");
+                                });
                         });
 
                     b.ComplexProperty(typeof(Dictionary<string, object>), "Tax", "Yardstick.Core.Billing.Invoice.Tax#Money", b1 =>
@@ -338,8 +630,9 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("CorrectsId")
-                        .IsUnique();
+                    b.HasIndex("CorrectsId");
+
+                    b.HasIndex("CustomerId");
 
                     b.HasIndex("Number")
                         .IsUnique();
@@ -349,6 +642,141 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("PostedAt");
 
                     b.ToTable("Invoices");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.InvoiceAmount", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Account")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("InvoiceId")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Amount", "Yardstick.Core.Billing.InvoiceAmount.Amount#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Base", "Yardstick.Core.Billing.InvoiceAmount.Base#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("InvoiceId");
+
+                    b.ToTable("InvoiceAmounts", (string)null);
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.JournalEntry", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("DocumentId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Event")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Day");
+
+                    b.HasIndex("Event", "DocumentId");
+
+                    b.ToTable("Journal");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.JournalLine", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Account")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Amount", "Yardstick.Core.Billing.JournalLine.Amount#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EntryId");
+
+                    b.HasIndex("Account", "Code");
+
+                    b.ToTable("JournalLines", (string)null);
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.LedgerName", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Account")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Account", "Code")
+                        .IsUnique();
+
+                    b.ToTable("LedgerNames");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Billing.Payment", b =>
@@ -366,14 +794,30 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("CardChargeId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("InvoiceId")
+                    b.Property<string>("CheckNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("DepositId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("InvoiceId")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Method")
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("OrderId")
+                    b.Property<long?>("OrderId")
                         .HasColumnType("INTEGER");
+
+                    b.Property<long?>("RefundsId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("Together")
+                        .HasColumnType("TEXT");
 
                     b.ComplexProperty(typeof(Dictionary<string, object>), "Amount", "Yardstick.Core.Billing.Payment.Amount#Money", b1 =>
                         {
@@ -399,16 +843,71 @@ namespace Yardstick.Data.Migrations
                                 .HasColumnType("INTEGER");
                         });
 
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Tip", "Yardstick.Core.Billing.Payment.Tip#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
                     b.HasKey("Id");
+
+                    b.HasIndex("At");
 
                     b.HasIndex("CardChargeId")
                         .IsUnique();
+
+                    b.HasIndex("CustomerId");
+
+                    b.HasIndex("DepositId");
 
                     b.HasIndex("InvoiceId");
 
                     b.HasIndex("OrderId");
 
                     b.ToTable("Payments");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.Remittance", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Account")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reference")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("Through")
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Amount", "Yardstick.Core.Billing.Remittance.Amount#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Account", "Code");
+
+                    b.ToTable("Remittances");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Catalog.CannedAlternative", b =>
@@ -2677,6 +3176,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Payer")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("PayerId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("PayerName")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -2953,6 +3455,14 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("WriterId")
                         .HasColumnType("INTEGER");
 
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "ApprovedByCustomer", "Yardstick.Core.Orders.Order.ApprovedByCustomer#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
                     b.ComplexProperty(typeof(Dictionary<string, object>), "ApprovedTotal", "Yardstick.Core.Orders.Order.ApprovedTotal#Money", b1 =>
                         {
                             b1.IsRequired();
@@ -3036,6 +3546,57 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("OrderId", "Target", "TargetId", "Field");
 
                     b.ToTable("OrderChanges");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.OrderPayer", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("AuthorizationNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("Authorized")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Claim")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Approved", "Yardstick.Core.Orders.OrderPayer.Approved#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Deductible", "Yardstick.Core.Orders.OrderPayer.Deductible#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.HasIndex("OrderId", "CustomerId")
+                        .IsUnique();
+
+                    b.ToTable("OrderPayers", (string)null);
                 });
 
             modelBuilder.Entity("Yardstick.Core.Orders.Phrase", b =>
@@ -3315,6 +3876,14 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<long>("UnitCredit")
                         .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "BookValue", "Yardstick.Core.Purchasing.PartReturnLine.BookValue#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
 
                     b.HasKey("Id");
 
@@ -4359,6 +4928,9 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateOnly?>("BooksLockedUntil")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("CheckInTerms")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -4451,6 +5023,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("SkippedSteps")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("TakesTips")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("TaxNumber")
                         .IsRequired()
@@ -5221,6 +5796,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("ReceivedQuantity")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("ReceivedValue")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("ReservedQuantity")
                         .HasColumnType("INTEGER");
 
@@ -5337,6 +5915,33 @@ namespace Yardstick.Data.Migrations
                     b.HasOne("Yardstick.Core.Orders.Order", null)
                         .WithMany()
                         .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.CreditedPick", b =>
+                {
+                    b.HasOne("Yardstick.Core.Billing.Invoice", null)
+                        .WithMany("Credits")
+                        .HasForeignKey("InvoiceId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.InvoiceAmount", b =>
+                {
+                    b.HasOne("Yardstick.Core.Billing.Invoice", null)
+                        .WithMany("Amounts")
+                        .HasForeignKey("InvoiceId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.JournalLine", b =>
+                {
+                    b.HasOne("Yardstick.Core.Billing.JournalEntry", null)
+                        .WithMany("Lines")
+                        .HasForeignKey("EntryId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
@@ -5627,6 +6232,23 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Orders.OrderPayer", b =>
+                {
+                    b.HasOne("Yardstick.Core.Customers.Customer", "Account")
+                        .WithMany()
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany("Payers")
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.Navigation("Account");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Purchasing.OwedCore", b =>
                 {
                     b.HasOne("Yardstick.Core.Purchasing.ReceiptLine", null)
@@ -5753,6 +6375,18 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Billing.Invoice", b =>
+                {
+                    b.Navigation("Amounts");
+
+                    b.Navigation("Credits");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.JournalEntry", b =>
+                {
+                    b.Navigation("Lines");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Catalog.CannedJob", b =>
                 {
                     b.Navigation("Alternatives");
@@ -5826,6 +6460,8 @@ namespace Yardstick.Data.Migrations
                     b.Navigation("Discounts");
 
                     b.Navigation("Jobs");
+
+                    b.Navigation("Payers");
 
                     b.Navigation("QualityChecks");
 

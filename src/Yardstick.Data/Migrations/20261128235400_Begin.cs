@@ -29,6 +29,23 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "Adjustments",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Adjustments", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "AfterWork",
                 columns: table => new
                 {
@@ -127,6 +144,23 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "BankTransfers",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    From = table.Column<int>(type: "INTEGER", nullable: false),
+                    Reference = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_BankTransfers", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Bays",
                 columns: table => new
                 {
@@ -213,7 +247,9 @@ namespace Yardstick.Data.Migrations
                     Id = table.Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
                     IdempotencyKey = table.Column<Guid>(type: "TEXT", nullable: false),
-                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: false),
+                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: true),
+                    DepositId = table.Column<long>(type: "INTEGER", nullable: true),
+                    RefundsId = table.Column<long>(type: "INTEGER", nullable: true),
                     State = table.Column<int>(type: "INTEGER", nullable: false),
                     Reference = table.Column<string>(type: "TEXT", nullable: false),
                     CardEnding = table.Column<string>(type: "TEXT", nullable: false),
@@ -221,11 +257,32 @@ namespace Yardstick.Data.Migrations
                     At = table.Column<DateTime>(type: "TEXT", nullable: false),
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
                     HandedOverAt = table.Column<DateTime>(type: "TEXT", nullable: true),
-                    Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                    Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Tip_Cents = table.Column<long>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_CardCharges", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CashCounts",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Banked_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    ChecksBanked_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Counted_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Expected_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CashCounts", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -286,6 +343,23 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Customers", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Deposits",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Origin = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Deposits", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -514,21 +588,53 @@ namespace Yardstick.Data.Migrations
                     Number = table.Column<long>(type: "INTEGER", nullable: false),
                     Kind = table.Column<int>(type: "INTEGER", nullable: false),
                     OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Payer = table.Column<int>(type: "INTEGER", nullable: false),
                     CustomerId = table.Column<long>(type: "INTEGER", nullable: true),
                     PostedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
                     PostedById = table.Column<long>(type: "INTEGER", nullable: false),
+                    DueOn = table.Column<DateOnly>(type: "TEXT", nullable: false),
                     PolicyVersionId = table.Column<long>(type: "INTEGER", nullable: false),
                     CaseJson = table.Column<string>(type: "TEXT", nullable: false),
                     DocumentJson = table.Column<string>(type: "TEXT", nullable: false),
                     CorrectsId = table.Column<long>(type: "INTEGER", nullable: true),
+                    CreditsAll = table.Column<bool>(type: "INTEGER", nullable: false),
                     Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    AmountDue_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Deductible_Cents = table.Column<long>(type: "INTEGER", nullable: false),
                     Profit_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sums_Hours = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sums_Core_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sums_Fees_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sums_Labor_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sums_Parts_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sums_PartsCost_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sums_Sublet_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sums_SubletCost_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sums_Supplies_Cents = table.Column<long>(type: "INTEGER", nullable: false),
                     Tax_Cents = table.Column<long>(type: "INTEGER", nullable: false),
                     Total_Cents = table.Column<long>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Invoices", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Journal",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Day = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Event = table.Column<int>(type: "INTEGER", nullable: false),
+                    DocumentId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Text = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Journal", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -544,6 +650,22 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Labels", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "LedgerNames",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Account = table.Column<int>(type: "INTEGER", nullable: false),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Number = table.Column<string>(type: "TEXT", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_LedgerNames", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -761,15 +883,21 @@ namespace Yardstick.Data.Migrations
                 {
                     Id = table.Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
-                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
-                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: false),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: true),
+                    DepositId = table.Column<long>(type: "INTEGER", nullable: true),
                     Method = table.Column<int>(type: "INTEGER", nullable: false),
+                    CheckNumber = table.Column<string>(type: "TEXT", nullable: false),
                     CardChargeId = table.Column<long>(type: "INTEGER", nullable: true),
+                    RefundsId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Together = table.Column<Guid>(type: "TEXT", nullable: true),
                     At = table.Column<DateTime>(type: "TEXT", nullable: false),
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
                     Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false),
                     Change_Cents = table.Column<long>(type: "INTEGER", nullable: false),
-                    Tendered_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                    Tendered_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Tip_Cents = table.Column<long>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -928,6 +1056,25 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "Remittances",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Account = table.Column<int>(type: "INTEGER", nullable: false),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Through = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    Reference = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Remittances", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Sessions",
                 columns: table => new
                 {
@@ -968,6 +1115,8 @@ namespace Yardstick.Data.Migrations
                     PromiseSlackMost = table.Column<int>(type: "INTEGER", nullable: false),
                     ChecksWork = table.Column<bool>(type: "INTEGER", nullable: false),
                     CheckMinutes = table.Column<int>(type: "INTEGER", nullable: false),
+                    TakesTips = table.Column<bool>(type: "INTEGER", nullable: false),
+                    BooksLockedUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
                     RemindsOfAppointments = table.Column<bool>(type: "INTEGER", nullable: false),
                     SkippedSteps = table.Column<string>(type: "TEXT", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
@@ -1684,6 +1833,73 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "CreditedPicks",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Job = table.Column<string>(type: "TEXT", nullable: false),
+                    Line = table.Column<int>(type: "INTEGER", nullable: false),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CreditedPicks", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CreditedPicks_Invoices_InvoiceId",
+                        column: x => x.InvoiceId,
+                        principalTable: "Invoices",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "InvoiceAmounts",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Account = table.Column<int>(type: "INTEGER", nullable: false),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Base_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_InvoiceAmounts", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_InvoiceAmounts_Invoices_InvoiceId",
+                        column: x => x.InvoiceId,
+                        principalTable: "Invoices",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "JournalLines",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    EntryId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Account = table.Column<int>(type: "INTEGER", nullable: false),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_JournalLines", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_JournalLines_Journal_EntryId",
+                        column: x => x.EntryId,
+                        principalTable: "Journal",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "LabelsOn",
                 columns: table => new
                 {
@@ -1718,7 +1934,8 @@ namespace Yardstick.Data.Migrations
                     Quantity = table.Column<long>(type: "INTEGER", nullable: false),
                     UnitCredit = table.Column<long>(type: "INTEGER", nullable: false),
                     Reason = table.Column<int>(type: "INTEGER", nullable: false),
-                    FromStock = table.Column<bool>(type: "INTEGER", nullable: false)
+                    FromStock = table.Column<bool>(type: "INTEGER", nullable: false),
+                    BookValue_Cents = table.Column<long>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -2002,6 +2219,7 @@ namespace Yardstick.Data.Migrations
                     CheckPending = table.Column<bool>(type: "INTEGER", nullable: false),
                     CheckedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     CheckedById = table.Column<long>(type: "INTEGER", nullable: true),
+                    ApprovedByCustomer_Cents = table.Column<long>(type: "INTEGER", nullable: false),
                     ApprovedTotal_Cents = table.Column<long>(type: "INTEGER", nullable: false),
                     Total_Cents = table.Column<long>(type: "INTEGER", nullable: false)
                 },
@@ -2329,6 +2547,7 @@ namespace Yardstick.Data.Migrations
                     IsUnsafe = table.Column<bool>(type: "INTEGER", nullable: false),
                     LinesOpen = table.Column<bool>(type: "INTEGER", nullable: false),
                     Payer = table.Column<int>(type: "INTEGER", nullable: false),
+                    PayerId = table.Column<long>(type: "INTEGER", nullable: true),
                     PayerName = table.Column<string>(type: "TEXT", nullable: false),
                     CreditPercent = table.Column<long>(type: "INTEGER", nullable: true),
                     CreditAmount = table.Column<long>(type: "INTEGER", nullable: true),
@@ -2370,6 +2589,38 @@ namespace Yardstick.Data.Migrations
                     table.PrimaryKey("PK_OrderChanges", x => x.Id);
                     table.ForeignKey(
                         name: "FK_OrderChanges_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "OrderPayers",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    AuthorizationNumber = table.Column<string>(type: "TEXT", nullable: false),
+                    Authorized = table.Column<long>(type: "INTEGER", nullable: true),
+                    Claim = table.Column<int>(type: "INTEGER", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    Approved_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Deductible_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_OrderPayers", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_OrderPayers_Customers_CustomerId",
+                        column: x => x.CustomerId,
+                        principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                    table.ForeignKey(
+                        name: "FK_OrderPayers_Orders_OrderId",
                         column: x => x.OrderId,
                         principalTable: "Orders",
                         principalColumn: "Id",
@@ -2567,6 +2818,7 @@ namespace Yardstick.Data.Migrations
                     CoresReturned = table.Column<long>(type: "INTEGER", nullable: true),
                     ReservedQuantity = table.Column<long>(type: "INTEGER", nullable: true),
                     ReceivedQuantity = table.Column<long>(type: "INTEGER", nullable: true),
+                    ReceivedValue = table.Column<long>(type: "INTEGER", nullable: true),
                     SupplierCode = table.Column<string>(type: "TEXT", nullable: true),
                     Branch = table.Column<string>(type: "TEXT", nullable: true),
                     Brand = table.Column<string>(type: "TEXT", nullable: true),
@@ -2636,6 +2888,11 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Absences_Until",
                 table: "Absences",
                 column: "Until");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Adjustments_InvoiceId",
+                table: "Adjustments",
+                column: "InvoiceId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_AfterWork_KeysBackAt",
@@ -2755,6 +3012,11 @@ namespace Yardstick.Data.Migrations
                 column: "CannedJobId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_CardCharges_DepositId",
+                table: "CardCharges",
+                column: "DepositId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_CardCharges_IdempotencyKey",
                 table: "CardCharges",
                 column: "IdempotencyKey",
@@ -2790,6 +3052,11 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Concerns_OrderId",
                 table: "Concerns",
                 column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CreditedPicks_InvoiceId",
+                table: "CreditedPicks",
+                column: "InvoiceId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_CustomerContacts_CustomerId",
@@ -2846,6 +3113,16 @@ namespace Yardstick.Data.Migrations
             migrationBuilder.CreateIndex(
                 name: "IX_Decisions_OrderId",
                 table: "Decisions",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Deposits_CustomerId",
+                table: "Deposits",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Deposits_OrderId",
+                table: "Deposits",
                 column: "OrderId");
 
             migrationBuilder.CreateIndex(
@@ -2995,10 +3272,19 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_InvoiceAmounts_InvoiceId",
+                table: "InvoiceAmounts",
+                column: "InvoiceId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Invoices_CorrectsId",
                 table: "Invoices",
-                column: "CorrectsId",
-                unique: true);
+                column: "CorrectsId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Invoices_CustomerId",
+                table: "Invoices",
+                column: "CustomerId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Invoices_Number",
@@ -3038,6 +3324,26 @@ namespace Yardstick.Data.Migrations
                 column: "TakenFromJobId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Journal_Day",
+                table: "Journal",
+                column: "Day");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Journal_Event_DocumentId",
+                table: "Journal",
+                columns: new[] { "Event", "DocumentId" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_JournalLines_Account_Code",
+                table: "JournalLines",
+                columns: new[] { "Account", "Code" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_JournalLines_EntryId",
+                table: "JournalLines",
+                column: "EntryId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Labels_Kind_Name",
                 table: "Labels",
                 columns: new[] { "Kind", "Name" },
@@ -3053,6 +3359,12 @@ namespace Yardstick.Data.Migrations
                 name: "IX_LabelsOn_TargetId",
                 table: "LabelsOn",
                 column: "TargetId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_LedgerNames_Account_Code",
+                table: "LedgerNames",
+                columns: new[] { "Account", "Code" },
+                unique: true);
 
             migrationBuilder.CreateIndex(
                 name: "IX_Lines_Id",
@@ -3125,6 +3437,17 @@ namespace Yardstick.Data.Migrations
                 name: "IX_OrderChanges_OrderId_Target_TargetId_Field",
                 table: "OrderChanges",
                 columns: new[] { "OrderId", "Target", "TargetId", "Field" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OrderPayers_CustomerId",
+                table: "OrderPayers",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OrderPayers_OrderId_CustomerId",
+                table: "OrderPayers",
+                columns: new[] { "OrderId", "CustomerId" },
+                unique: true);
 
             migrationBuilder.CreateIndex(
                 name: "IX_Orders_CustomerId",
@@ -3226,10 +3549,25 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_Payments_At",
+                table: "Payments",
+                column: "At");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Payments_CardChargeId",
                 table: "Payments",
                 column: "CardChargeId",
                 unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Payments_CustomerId",
+                table: "Payments",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Payments_DepositId",
+                table: "Payments",
+                column: "DepositId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Payments_InvoiceId",
@@ -3365,6 +3703,11 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Reminders_VehicleId",
                 table: "Reminders",
                 column: "VehicleId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Remittances_Account_Code",
+                table: "Remittances",
+                columns: new[] { "Account", "Code" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_Sessions_StaffId",
@@ -3600,6 +3943,9 @@ namespace Yardstick.Data.Migrations
                 name: "Absences");
 
             migrationBuilder.DropTable(
+                name: "Adjustments");
+
+            migrationBuilder.DropTable(
                 name: "AfterWork");
 
             migrationBuilder.DropTable(
@@ -3624,6 +3970,9 @@ namespace Yardstick.Data.Migrations
                 name: "Attendances");
 
             migrationBuilder.DropTable(
+                name: "BankTransfers");
+
+            migrationBuilder.DropTable(
                 name: "Bays");
 
             migrationBuilder.DropTable(
@@ -3642,6 +3991,9 @@ namespace Yardstick.Data.Migrations
                 name: "CardCharges");
 
             migrationBuilder.DropTable(
+                name: "CashCounts");
+
+            migrationBuilder.DropTable(
                 name: "CeilingExceptions");
 
             migrationBuilder.DropTable(
@@ -3655,6 +4007,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Counters");
+
+            migrationBuilder.DropTable(
+                name: "CreditedPicks");
 
             migrationBuilder.DropTable(
                 name: "CustomerContacts");
@@ -3673,6 +4028,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Decisions");
+
+            migrationBuilder.DropTable(
+                name: "Deposits");
 
             migrationBuilder.DropTable(
                 name: "Discounts");
@@ -3708,13 +4066,19 @@ namespace Yardstick.Data.Migrations
                 name: "Invitations");
 
             migrationBuilder.DropTable(
-                name: "Invoices");
+                name: "InvoiceAmounts");
 
             migrationBuilder.DropTable(
                 name: "JobCompanions");
 
             migrationBuilder.DropTable(
+                name: "JournalLines");
+
+            migrationBuilder.DropTable(
                 name: "LabelsOn");
+
+            migrationBuilder.DropTable(
+                name: "LedgerNames");
 
             migrationBuilder.DropTable(
                 name: "Lines");
@@ -3739,6 +4103,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "OrderChanges");
+
+            migrationBuilder.DropTable(
+                name: "OrderPayers");
 
             migrationBuilder.DropTable(
                 name: "OwedCores");
@@ -3787,6 +4154,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "ReminderDone");
+
+            migrationBuilder.DropTable(
+                name: "Remittances");
 
             migrationBuilder.DropTable(
                 name: "Sessions");
@@ -3859,6 +4229,12 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "ExtraFields");
+
+            migrationBuilder.DropTable(
+                name: "Invoices");
+
+            migrationBuilder.DropTable(
+                name: "Journal");
 
             migrationBuilder.DropTable(
                 name: "Labels");

@@ -54,6 +54,7 @@ internal sealed class LinesMapping
     public void Configure(EntityTypeBuilder<PartLine> builder)
     {
         builder.Ignore(l => l.IsOpen);
+        builder.Property(l => l.ReceivedValue).HasConversion<MoneyColumn>();
         builder.Property(l => l.Number).HasColumnName(nameof(PartLine.Number));
         builder.Property(l => l.Quantity).HasColumnName(nameof(PartLine.Quantity));
         builder.Property(l => l.UnitPrice).HasColumnName(nameof(PartLine.UnitPrice));

@@ -11,6 +11,7 @@ internal sealed class OrdersMapping
     : IEntityTypeConfiguration<Order>,
         IEntityTypeConfiguration<Job>,
         IEntityTypeConfiguration<JobCompanion>,
+        IEntityTypeConfiguration<OrderPayer>,
         IEntityTypeConfiguration<Decision>,
         IEntityTypeConfiguration<OrderChange>,
         IEntityTypeConfiguration<GivenDiscount>,
@@ -35,6 +36,9 @@ internal sealed class OrdersMapping
         builder.HasMany(o => o.Concerns).WithOne().HasForeignKey(c => c.OrderId);
         builder.HasMany(o => o.Jobs).WithOne().HasForeignKey(j => j.OrderId);
         builder.Ignore(o => o.OwnDiscounts);
+        builder.Ignore(o => o.PayingAccounts);
+        builder.ComplexProperty(o => o.ApprovedByCustomer);
+        builder.HasMany(o => o.Payers).WithOne().HasForeignKey(p => p.OrderId);
         builder.HasMany(o => o.Discounts).WithOne().HasForeignKey(d => d.OrderId);
         builder.Ignore(o => o.CeilingLetPast);
         builder.HasMany(o => o.CeilingExceptions).WithOne().HasForeignKey(e => e.OrderId);
@@ -56,6 +60,7 @@ internal sealed class OrdersMapping
         builder.Ignore(j => j.IsUndecided);
         builder.Ignore(j => j.IsSetAside);
         builder.Ignore(j => j.PayerWords);
+        builder.Ignore(j => j.PayerKey);
         builder.Ignore(j => j.CreditShown);
         builder.ComplexProperty(j => j.Subtotal);
         builder.Property(j => j.FixedPrice).HasConversion<MoneyColumn>();
@@ -79,6 +84,18 @@ internal sealed class OrdersMapping
     {
         builder.Ignore(c => c.IsEdited);
         builder.HasIndex(c => new { c.JobId, c.Code }).IsUnique();
+    }
+
+    public void Configure(EntityTypeBuilder<OrderPayer> builder)
+    {
+        builder.ToTable("OrderPayers");
+        builder.Ignore(p => p.Name);
+        builder.HasIndex(p => new { p.OrderId, p.CustomerId }).IsUnique();
+        builder.HasIndex(p => p.CustomerId);
+        builder.HasOne(p => p.Account).WithMany().HasForeignKey(p => p.CustomerId).OnDelete(DeleteBehavior.Restrict);
+        builder.ComplexProperty(p => p.Deductible);
+        builder.ComplexProperty(p => p.Approved);
+        builder.Property(p => p.Authorized).HasConversion<MoneyColumn>();
     }
 
     public void Configure(EntityTypeBuilder<Decision> builder)

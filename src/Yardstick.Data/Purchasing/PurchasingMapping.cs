@@ -139,6 +139,7 @@ internal sealed class PurchasingMapping
     public void Configure(EntityTypeBuilder<PartReturnLine> builder)
     {
         builder.Ignore(l => l.Expected);
+        builder.ComplexProperty(l => l.BookValue);
         builder.HasIndex(l => l.ReceiptLineId);
     }
 }

@@ -100,7 +100,10 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
             var first = charge is { State: CardChargeState.Pending, HandedOverAt: null };
             if (first)
             {
-                (await db.AccountAsync(charge.InvoiceId)).Value.HandOver(charge, Now);
+                if (charge.InvoiceId is { } invoiceId)
+                    (await db.AccountAsync(invoiceId)).Value.HandOver(charge, Now);
+                else
+                    charge.HandOverForDeposit(Now);
                 await db.SaveChangesAsync();
             }
             return (charge, (await db.Shops.SingleAsync()).Currency, first);
@@ -122,19 +125,35 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         return (charge, refund?.Id);
     }
 
+    /// <summary>Money that the terminal took is booked, whatever day is locked: it is there.</summary>
+    private static async Task KeepAsync(ShopDb db, Payment payment, Actor actor)
+    {
+        db.Payments.Add(payment);
+        await db.SaveChangesAsync();
+        var shop = await db.Shops.SingleAsync();
+        if (SalePostings.Of(payment).Close(shop.Local(actor.At).Date, actor) is { } entry)
+            db.Journal.Add(entry);
+        await db.SaveChangesAsync();
+    }
+
     /// <summary>The charge becomes a payment; what it brought beyond what is owed goes back by itself, and people are told.</summary>
     private async Task<CardCharge?> ApprovedAsync(ShopDb db, CardCharge charge)
     {
-        var account = (await db.AccountAsync(charge.InvoiceId)).Value;
+        var actor = new Actor(charge.ById, Now, "");
+        if (charge.InvoiceId is not { } invoiceId)
+        {
+            await KeepAsync(db, (await db.DepositAsync(charge.DepositId!.Value)).Value.Charged(charge, Now), actor);
+            return null;
+        }
+        var account = (await db.AccountAsync(invoiceId)).Value;
         var orderId = account.Invoice.OrderId;
-        db.Payments.Add(account.Charged(charge, Now));
-        await db.SaveChangesAsync();
+        await KeepAsync(db, account.Charged(charge, Now), actor);
         if (charge.Amount.Cents < 0)
             return null;
-        var back = (await db.AccountAsync(charge.InvoiceId)).Value.GiveBack(PaymentMethod.Card, new Actor(charge.ById, Now, ""));
+        var back = (await db.AccountAsync(invoiceId)).Value.GiveBack(PaymentMethod.Card, actor);
         if (back.Problem is not null)
             return null;
-        var refund = back.Value.Refund!;
+        var refund = back.Value.Charge!;
         db.CardCharges.Add(refund);
         db.Notices.Add(
             new Notice

@@ -5,7 +5,6 @@ using Yardstick.Core.Billing;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -16,11 +15,15 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Billing;
 
-/// <summary>Closes an order: names what is in the way, or posts an invoice that never changes.</summary>
+/// <summary>Closes an order: names what is in the way, or posts an invoice for each payer that never changes.</summary>
 public static class PostInvoice
 {
-    /// <summary>A posted invoice.</summary>
-    public sealed record InvoicePosted(long InvoiceId, long Number) : OrderAnswer;
+    /// <summary>Posted invoices, the customer's first.</summary>
+    public sealed record InvoicePosted(long InvoiceId, long Number, IReadOnlyList<long> Others) : OrderAnswer;
+
+    /// <summary>How it is posted.</summary>
+    /// <param name="AboveLimit">An account goes above its limit knowingly; needs the right.</param>
+    public sealed record PostInvoiceRequest(bool AboveLimit = false);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -49,7 +52,8 @@ public static class PostInvoice
             .Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name)
             .ToListAsync();
         var sublets = await db.SubletWork.Where(s => s.OrderId == order.Id).ToListAsync();
-        return ClosingBlockers.Of(order, policy, purchases, sublets, onTheClock);
+        var customer = order.CustomerId is { } id ? await db.Customers.FindAsync(id) : null;
+        return ClosingBlockers.Of(order, customer, policy, purchases, sublets, onTheClock);
     }
 
     private static Task<IResult> FinishJobs(long id, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
@@ -65,39 +69,82 @@ public static class PostInvoice
             return new Changed(under.Order.Version, id, under.Order.Version);
         });
 
-    private static Task<IResult> Handle(long id, CommandRunner commands) => commands.OnOrderAsync<InvoicePosted>(id, async under =>
+    private static Task<IResult> Handle(long id, PostInvoiceRequest? request, CommandRunner commands) =>
+        commands.OnOrderAsync<InvoicePosted>(id, async under =>
         {
             var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
             if (Invoice.MayPost(order, await ObstaclesAsync(db, order)).Problem is { } blocked)
                 return blocked;
-
-            var pricing = OrderPricing.CaseOf(order, under.Customer, under.Policy, JobSelection.ApprovedOnly, under.Today);
-            var result = OrderPricer.Price(pricing);
-            var number = await db.NextNumberAsync(Counter.Invoices);
-            var document = DocumentMaker.OfOrder(
-                order,
-                await db.PartiesAsync(order),
-                under.Shop,
-                result,
-                DocumentKind.Invoice,
-                number,
-                under.LocalNow
-            );
-            var invoice = Invoice.Post(order, number, pricing, result, JsonSerializer.Serialize(document, DocumentMaker.Json), actor);
-            db.Invoices.Add(invoice);
-            await IssueStockAsync(db, order, actor, back: false);
+            var payers = PayerInvoice.Of(order, under.Customer, under.Policy, under.Today);
+            foreach (var payer in payers.Where(p => p.Account?.CreditLimit is not null))
+            {
+                if (
+                    AccountLimit.May(payer, await OwedAsync(db, payer.Account!.Id), request?.AboveLimit == true, actor).Problem is { } above
+                )
+                    return above;
+            }
+            var costs = await IssueAsync(db, order, actor);
+            var invoices = new List<Invoice>();
+            foreach (var payer in payers)
+            {
+                var number = await db.NextNumberAsync(Counter.Invoices);
+                var document = InvoiceDocuments.Of(order, await db.PartiesAsync(order), under.Shop, payer, payers, number, under.LocalNow);
+                var cost = new Money(payer.Jobs.Sum(job => costs.GetValueOrDefault(job).Cents));
+                invoices.Add(
+                    Invoice.Post(order, number, payer, JsonSerializer.Serialize(document, DocumentMaker.Json), cost, under.Today, actor)
+                );
+            }
+            db.Invoices.AddRange(invoices);
             order.Post(actor);
             await FollowUp.Reminders.ResetAsync(db, order, under.Today);
-            await db.SaveChangesAsync();
-            return new InvoicePosted(invoice.Id, number);
+            if (await db.BookAsync(actor, () => Entries(invoices, order.CustomerId)) is { } locked)
+                return locked;
+            if (await ApplyDepositsAsync(db, order, invoices[0], actor) is { } refused)
+                return refused;
+            return new InvoicePosted(invoices[0].Id, invoices[0].Number, [.. invoices.Skip(1).Select(i => i.Id)]);
         });
 
-    /// <summary>What was kept for the order leaves the shelf; with a reversal it comes back.</summary>
-    internal static async Task IssueStockAsync(ShopDb db, Order order, Actor actor, bool back)
+    internal static IEnumerable<JournalDraft> Entries(IEnumerable<Invoice> invoices, long? customerId) =>
+        invoices.SelectMany(i =>
+            i.Payer == Payer.Account && i.Deductible.Cents != 0
+                ? new[] { SalePostings.Of(i), SalePostings.Deductible(i, customerId) }
+                : [SalePostings.Of(i)]
+        );
+
+    /// <summary>What an account owes: its open balances less its deposits.</summary>
+    private static async Task<Money> OwedAsync(ShopDb db, long customerId)
+    {
+        var invoices = await Data.Billing.InvoiceQueries.OpenStanding(db, db.Invoices.Where(i => i.CustomerId == customerId)).ToListAsync();
+        var deposits = await db.OpenDepositsAsync(db.Deposits.Where(d => d.CustomerId == customerId));
+        return new Money(invoices.Sum(i => i.Balance.Cents) - deposits.Sum(d => d.Left.Cents));
+    }
+
+    /// <summary>The order's own deposits are applied to the customer's invoice, the oldest first.</summary>
+    private static async Task<Problem?> ApplyDepositsAsync(ShopDb db, Order order, Invoice invoice, Actor actor)
+    {
+        if (invoice.Payer != Payer.Customer)
+            return null;
+        foreach (var deposit in await db.OpenDepositsAsync(db.Deposits.Where(d => d.OrderId == order.Id)))
+        {
+            var account = (await db.AccountAsync(invoice.Id)).Value;
+            if (account.Apply(deposit, actor) is not { Ok: true } applied)
+                continue;
+            db.Payments.Add(applied.Value);
+            if (await db.BookAsync(actor, () => SalePostings.Of(applied.Value)) is { } locked)
+                return locked;
+        }
+        return null;
+    }
+
+    /// <summary>What was kept for the order leaves the shelf; what came for it is sold. Costs by the key of the job.</summary>
+    private static async Task<Dictionary<string, Money>> IssueAsync(ShopDb db, Order order, Actor actor)
     {
         var ids = order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Select(l => l.PartId).ToList();
-        db.StockMovements.AddRange(
-            StockIssue.Of(order, await db.Parts.Where(p => ids.Contains(p.Id)).ToDictionaryAsync(p => p.Id), back, actor)
-        );
+        var moved = StockIssue.Of(order, await db.Parts.Where(p => ids.Contains(p.Id)).ToDictionaryAsync(p => p.Id), back: false, actor);
+        db.StockMovements.AddRange(moved);
+        return order.ApprovedJobs.ToDictionary(OrderPricing.JobKey, job => new Money(
+            job.OnLines.OfType<PartLine>().Where(l => !l.IsExcluded).Sum(l => l.ReceivedValue.Cents)
+                - moved.Where(m => job.Lines.Exists(l => l.Id == m.LineId)).Sum(m => m.ValueChange.Cents)
+        ));
     }
 }

@@ -8,6 +8,7 @@ using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Data.Billing;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Pricing;
 
@@ -69,10 +70,15 @@ public sealed class DocumentPdfs(ContentStore store)
                     return OfferedDocument.NothingReleased;
                 return Of(DocumentMaker.OfInspection(order, parties, shop, result, findings, now));
             case "release-slip":
-                if (await InvoiceOf(db, order.Id).FirstOrDefaultAsync() is not { } invoice || order.State != OrderState.Posted)
+                var standing = await db.Standing(db.Invoices.Where(i => i.OrderId == order.Id && i.Payer == Payer.Customer))
+                    .Where(s => !s.Reversed)
+                    .OrderByDescending(s => s.Invoice.Id)
+                    .FirstOrDefaultAsync();
+                if (order.State != OrderState.Posted)
                     return OfferedDocument.NotPosted;
-                var paid = new Money(await db.Payments.Where(p => p.InvoiceId == invoice.Id).SumAsync(p => p.Amount.Cents));
-                return Of(DocumentMaker.OfReleaseSlip(order, parties, shop, result, invoice.Number, invoice.Balance(paid), now));
+                var number = standing?.Invoice.Number
+                    ?? await db.Invoices.Where(i => i.OrderId == order.Id).OrderByDescending(i => i.Id).Select(i => i.Number).FirstAsync();
+                return Of(DocumentMaker.OfReleaseSlip(order, parties, shop, result, number, standing?.Balance ?? Money.Zero, now));
             default:
                 return new Problem("document.gone", $"There is no document \"{kind}\".", "document");
         }
@@ -110,8 +116,10 @@ public sealed class DocumentPdfs(ContentStore store)
     /// <summary>The latest invoice of an order that was not taken back.</summary>
     private static IQueryable<Invoice> InvoiceOf(ShopDb db, long orderId) =>
         db
-            .Invoices.Where(i => i.OrderId == orderId && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id))
-            .OrderByDescending(i => i.Id);
+            .Invoices.Where(i =>
+                i.OrderId == orderId && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id && c.CreditsAll)
+            )
+            .OrderBy(i => i.Id);
 
     private async Task<Result<Made>> InvoiceAsync(ShopDb db, long orderId, bool brief)
     {

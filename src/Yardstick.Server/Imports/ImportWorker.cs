@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Threading.Channels;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Imports;
@@ -117,7 +118,9 @@ public sealed class ImportWorker(
         db.AddRange(made);
         await db.SaveChangesAsync();
         // What lies on the shelf at the beginning is a movement like any other.
-        db.StockMovements.AddRange(made.OfType<Part>().Where(p => p.OnHand > Quantity.Zero).Select(p => Stock.Beginning(p, utcNow)));
+        var begun = made.OfType<Part>().Where(p => p.OnHand > Quantity.Zero).Select(p => Stock.Beginning(p, utcNow)).ToList();
+        db.StockMovements.AddRange(begun);
+        await db.BookAsync(Actor.Program(utcNow), () => PurchasePostings.Differences(id, "Stock brought in with a file", begun));
         db.ImportedRecords.AddRange(
             made.Select(m => new ImportedRecord
             {
@@ -230,11 +233,14 @@ public sealed class ImportWorker(
                 && db.StockMovements.Count(m => m.PartId == p.Id) <= 1
             )
             .ToListAsync();
+        var gone = new List<StockMovement>();
         foreach (var part in unused.Where(p => p.OnHand > Quantity.Zero))
         {
-            db.StockMovements.Add(Stock.NotThere(part, utcNow));
+            gone.Add(Stock.NotThere(part, utcNow));
             part.NeverCame(utcNow);
         }
+        db.StockMovements.AddRange(gone);
+        await db.BookAsync(Actor.Program(utcNow), () => PurchasePostings.Differences(null, "A file of parts taken back", gone));
         db.Parts.RemoveRange(unused.Where(p => p.WithdrawnAt is null));
         await db.SaveChangesAsync();
         return unused.Count;

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -176,6 +177,13 @@ public static class StockCard
             if (corrected.Problem is { } problem)
                 return problem;
             work.Db.StockMovements.Add(corrected.Value);
+            if (
+                await work.Db.BookAsync(work.Actor, () =>
+                    PurchasePostings.Differences(null, $"Stock of {part.Number} corrected", [corrected.Value])
+                ) is
+                { } locked
+            )
+                return locked;
             await work.Db.FoundAsync([part]);
             return new StockCorrected(id, part.OnHand.Value);
         });

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Values;
@@ -216,7 +217,8 @@ public static class StockCounts
             if (posted.Problem is { } problem)
                 return problem;
             work.Db.StockMovements.AddRange(posted.Value);
-            await work.Db.SaveChangesAsync();
+            if (await work.Db.BookAsync(work.Actor, () => PurchasePostings.Differences(id, "Stock counted", posted.Value)) is { } locked)
+                return locked;
             await work.Db.FoundAsync(parts.Values);
             return Result.Done;
         });

@@ -39,6 +39,9 @@ public enum TopicKind
     /// <summary>One invoice with its payments and charges.</summary>
     Invoice,
 
+    /// <summary>Accounts, the drawer and the books.</summary>
+    Books,
+
     /// <summary>One customer; 0 for many at once.</summary>
     Customer,
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
@@ -58,6 +59,8 @@ public static class EditJobs
         {
             if (await under.ClashAsync("job", jobId, request.Field, request.Version, request.Value) is { } clash)
                 return clash;
+            if (request.Field == "payer" && await AddPayerAsync(under, request.Value) is { } refused)
+                return refused;
             var set = under.Order.SetJob(jobId, request.Field, request.Value, under.Command.Actor);
             if (set.Problem is { } problem)
                 return problem;
@@ -65,6 +68,14 @@ public static class EditJobs
                 await Phrases.UsedAsync(under.Command.Db, PhraseUse.JobTitle, request.Value, under.Command.Actor.At);
             return new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
         });
+
+    /// <summary>An account that is to pay has to be on file.</summary>
+    private static async Task<Problem?> AddPayerAsync(OrderCommandContext under, string? key)
+    {
+        if (!long.TryParse(key, NumberStyles.None, CultureInfo.InvariantCulture, out var id))
+            return null;
+        return await under.Command.Db.Customers.FindAsync(id) is { } account ? under.Order.AddPayer(account).Problem : Gone.Customer;
+    }
 
     private static Task<IResult> SetCompanion(long id, long jobId, CompanionRequest request, CommandRunner commands) =>
         commands.OnOrderAsync<Changed>(id, async under =>

@@ -95,7 +95,10 @@ public static class EndOrder
             var put = under.Order.PutIntoStock(lineId, part.Value, under.Command.Actor);
             if (put.Problem is { } problem)
                 return problem;
-            under.Command.Db.StockMovements.Add(put.Value);
+            under.Command.Db.StockMovements.Add(put.Value.Movement);
+            var entry = PurchasePostings.FromOrder(id, put.Value.Value, put.Value.Movement);
+            if (await under.Command.Db.BookAsync(under.Command.Actor, () => entry) is { } locked)
+                return locked;
             return new Changed(under.Order.Version, lineId, line.Version);
         });
 

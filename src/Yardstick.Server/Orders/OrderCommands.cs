@@ -40,6 +40,9 @@ public static class OrderCommands
             .Include(o => o.Decisions)
             .Include(o => o.CeilingExceptions)
             .Include(o => o.Discounts)
+            .Include(o => o.Payers)
+                .ThenInclude(p => p.Account)
+                    .ThenInclude(c => c.Rates)
             .AsSplitQuery();
 
     /// <summary>Runs a change on an order and answers with what it did to the sheet, where the screen shows one.</summary>

@@ -26,7 +26,7 @@ public sealed class CardTerminal(HttpClient http) : ICardTerminal
     {
         var request = new HttpRequestMessage(HttpMethod.Post, "card/charges")
         {
-            Content = JsonContent.Create(new { amount = charge.Amount.Cents, currency }),
+            Content = JsonContent.Create(new { amount = charge.Charged.Cents, currency }),
         };
         request.Headers.Add("Idempotency-Key", charge.IdempotencyKey.ToString());
         return Read(await OutsideCall.SendAsync<Answer>(http, request, cancel));

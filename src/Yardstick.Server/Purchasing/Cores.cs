@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -38,6 +39,12 @@ public static class Cores
         {
             if (await work.Db.OwedCores.FirstOrDefaultAsync(c => c.ReceiptLineId == receiptLineId) is not { } core)
                 return Gone.Receipt;
-            return change(core, work.Actor).Problem is { } problem ? problem : new RecordChanged(core.Id, 1);
+            var before = core.GivenUp;
+            if (change(core, work.Actor).Problem is { } problem)
+                return problem;
+            var line = await work.Db.ReceiptLines.SingleAsync(l => l.Id == receiptLineId);
+            return await work.Db.BookAsync(work.Actor, () => PurchasePostings.GivenUp(line, core.GivenUp - before)) is { } locked
+                ? locked
+                : new RecordChanged(core.Id, 1);
         });
 }

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
@@ -94,11 +95,12 @@ public static class PartReturns
                 var units = string.IsNullOrWhiteSpace(item.Quantity) ? left : Quantity.Parse(item.Quantity);
                 if (units.Problem is { } unreadable)
                     return unreadable;
-                if (made.Add(line, units.Value, item.Reason, left).Problem is { } refused)
+                var added = made.Add(line, units.Value, item.Reason, left);
+                if (added.Problem is { } refused)
                     return refused;
                 if (item.Reason == PartReturnReason.Core)
                     line.Core!.Goes(units.Value);
-                if (await LeaveAsync(work, made, line, units.Value, item.Reason) is { } problem)
+                if (await LeaveAsync(work, made, line, added.Value) is { } problem)
                     return problem;
             }
             db.PartReturns.Add(made);
@@ -108,24 +110,19 @@ public static class PartReturns
         });
 
     /// <summary>What came for an order leaves it; what lies in stock stays there until it is sent, and has to be available.</summary>
-    private static async Task<Problem?> LeaveAsync(
-        CommandContext work,
-        PartReturn made,
-        ReceiptLine line,
-        Quantity units,
-        PartReturnReason reason
-    )
+    private static async Task<Problem?> LeaveAsync(CommandContext work, PartReturn made, ReceiptLine line, PartReturnLine leaving)
     {
+        var (units, reason) = (leaving.Quantity, leaving.Reason);
         if (reason == PartReturnReason.Core)
             return null;
         if (line is { OrderId: { } orderId, LineId: { } lineId })
         {
             var broken = reason is PartReturnReason.Defective or PartReturnReason.Warranty;
-            var left = await work.OnOrderAsync<bool>(orderId, under =>
-                Task.FromResult<Result<bool>>(
-                    under.Order.TakeBack(lineId, units, made.Number, broken, work.Actor).Problem is { } problem ? problem : true
-                )
+            var left = await work.OnOrderAsync<Money>(orderId, under =>
+                Task.FromResult(under.Order.TakeBack(lineId, units, made.Number, broken, work.Actor))
             );
+            if (left.Ok)
+                leaving.Left(left.Value);
             return left.Problem;
         }
         var part = line.PartId is { } id ? await work.Db.Parts.FindAsync(id) : null;
@@ -150,9 +147,11 @@ public static class PartReturns
                 if (part.Free < line.Quantity)
                     return Kept(line.Description);
                 var source = new StockSource(MovementDocument.PartReturn, made.Id);
-                work.Db.StockMovements.Add(part.Move(StockMovementKind.SupplierReturn, -line.Quantity, source, work.Actor));
+                var movement = part.Move(StockMovementKind.SupplierReturn, -line.Quantity, source, work.Actor);
+                work.Db.StockMovements.Add(movement);
+                line.Left(-movement.ValueChange);
             }
-            return Result.Done;
+            return new Result(await work.Db.BookAsync(work.Actor, () => PurchasePostings.Sent(made)));
         });
 
     private static async Task<IResult> AskAsync(long id, ReturnTalk talk, ShopDb db, CancellationToken cancel)
@@ -169,7 +168,7 @@ public static class PartReturns
             if (made.Credit(request.Amount, request.Memo, work.Actor.At).Problem is { } problem)
                 return problem;
             await SupplierCredits.FollowAsync(work.Db, made, work.Actor.At);
-            return Result.Done;
+            return new Result(await work.Db.BookAsync(work.Actor, () => PurchasePostings.Credited(made)));
         });
 
     private static Task<IResult> Refuse(long id, RefuseReturnRequest request, CommandRunner commands) =>
@@ -178,9 +177,8 @@ public static class PartReturns
             var sent = made.State == PartReturnState.Sent;
             if (made.Refuse(request.Why, work.Actor.At).Problem is { } problem)
                 return problem;
-            if (request.CameBack)
-                await IntoStockAsync(work, made, l => sent || !l.FromStock);
-            return Result.Done;
+            var shelved = request.CameBack ? await IntoStockAsync(work, made, l => sent || !l.FromStock) : [];
+            return new Result(await work.Db.BookAsync(work.Actor, () => PurchasePostings.Refused(made, sent, shelved)));
         });
 
     private static Task<IResult> Drop(long id, CommandRunner commands) => ChangeAsync(id, commands, async (work, made) =>
@@ -189,13 +187,13 @@ public static class PartReturns
                 return problem;
             foreach (var line in made.Lines.Where(l => l.Reason == PartReturnReason.Core))
                 (await work.Db.OwedCores.SingleAsync(c => c.ReceiptLineId == line.ReceiptLineId)).Goes(-line.Quantity);
-            await IntoStockAsync(work, made, l => !l.FromStock);
-            return Result.Done;
+            var shelved = await IntoStockAsync(work, made, l => !l.FromStock);
+            return new Result(await work.Db.BookAsync(work.Actor, () => PurchasePostings.Dropped(made, shelved)));
         });
 
-    private static async Task IntoStockAsync(CommandContext work, PartReturn made, Func<PartReturnLine, bool> which)
+    private static async Task<List<StockMovement>> IntoStockAsync(CommandContext work, PartReturn made, Func<PartReturnLine, bool> which)
     {
-        var stocked = new List<Core.Catalog.Part>();
+        var (stocked, shelved) = (new List<Core.Catalog.Part>(), new List<StockMovement>());
         foreach (var line in made.Lines.Where(l => l.Reason != PartReturnReason.Core && which(l)))
         {
             var part = await EndOrder.StockedAsync(work.Db, line.PartId, line.PartNumber, () =>
@@ -204,11 +202,14 @@ public static class PartReturns
             if (!part.Ok)
                 continue;
             var source = new StockSource(MovementDocument.PartReturn, made.Id);
-            work.Db.StockMovements.Add(part.Value.Receive(StockMovementKind.Receipt, line.Quantity, line.UnitCredit, source, work.Actor));
+            var movement = part.Value.Receive(StockMovementKind.Receipt, line.Quantity, line.UnitCredit, source, work.Actor);
+            work.Db.StockMovements.Add(movement);
+            shelved.Add(movement);
             stocked.Add(part.Value);
         }
         await work.Db.SaveChangesAsync();
         await work.Db.GiveOutAsync(stocked);
+        return shelved;
     }
 
     private static Task<IResult> ChangeAsync(long id, CommandRunner commands, Func<CommandContext, PartReturn, Task<Result>> change) =>

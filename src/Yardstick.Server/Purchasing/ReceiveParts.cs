@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Inventory;
@@ -91,7 +92,8 @@ public static class ReceiveParts
                 return new Problem("receive.nothing", "Say what came: scan it, or type how many.");
             db.Receipts.Add(made.Value);
             purchase.Settle();
-            await db.SaveChangesAsync();
+            if (await db.BookAsync(work.Actor, () => PurchasePostings.Of(made.Value, taking.Shelved)) is { } locked)
+                return locked;
             await db.GiveOutAsync(taking.Stocked);
             return new PartsReceived(id, made.Value.Id, purchase.State == PurchaseOrderState.Received, taking.Ready);
         });
@@ -102,6 +104,8 @@ public static class ReceiveParts
         internal List<OrderWithAllParts> Ready { get; } = [];
 
         internal List<Part> Stocked { get; } = [];
+
+        internal List<StockMovement> Shelved { get; } = [];
 
         internal async Task<Problem?> ForOrderAsync(long orderId, IEnumerable<LineRequest> items)
         {
@@ -178,7 +182,9 @@ public static class ReceiveParts
             if (part.Problem is { } problem)
                 return problem;
             var source = new StockSource(MovementDocument.PurchaseOrder, purchase.Id, null, receipt.Against);
-            work.Db.StockMovements.Add(part.Value.Receive(StockMovementKind.Receipt, quantity, cost, source, work.Actor));
+            var movement = part.Value.Receive(StockMovementKind.Receipt, quantity, cost, source, work.Actor);
+            work.Db.StockMovements.Add(movement);
+            Shelved.Add(movement);
             receipt.Add(line, quantity, cost, part.Value.Id);
             Stocked.Add(part.Value);
             return null;

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -40,8 +41,11 @@ public sealed class ReturnTalk(IDbContextFactory<ShopDb> factory, SingleWriter g
             var now = await db.PartReturns.Include(r => r.Lines).SingleAsync(r => r.Id == id);
             if (answer.Ok)
             {
+                var was = now.State;
                 now.Answered(answer.Value, supplier.Name, time.Now());
                 await SupplierCredits.FollowAsync(db, now, time.Now());
+                if (was != now.State && now.State == PartReturnState.Credited)
+                    await db.BookAsync(Actor.Program(time.Now()), () => PurchasePostings.Credited(now));
             }
             else
                 now.NotAnswered(supplier.Name, answer.Problem!.Message);

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
@@ -269,6 +270,7 @@ public static class SupplierBills
             var bill = entered.Value;
             db.SupplierBills.Add(bill);
             await db.SaveChangesAsync();
+            var (billed, carried) = (new Dictionary<long, ReceiptLine>(), Money.Zero);
             foreach (var item in (request.Lines ?? []).DistinctBy(l => (l.ReceiptLineId, l.SubletId)))
             {
                 if (item.SubletId is { } subletId)
@@ -285,17 +287,18 @@ public static class SupplierBills
                 var line = bill.Add(received, item.Quantity, item.UnitCost, item.Accepts);
                 if (line.Problem is { } problem)
                     return problem;
-                await CorrectAsync(work, bill, received, line.Value);
+                billed[received.Id] = received;
+                carried += await CorrectAsync(work, bill, received, line.Value);
             }
-            await db.SaveChangesAsync();
-            return Told(bill);
+            return await db.BookAsync(work.Actor, () => PurchasePostings.Of(bill, billed, carried)) is { } locked ? locked : Told(bill);
         });
 
     /// <summary>An accepted price other than the received one goes to what the parts cost: in stock, on the order, or to sales.</summary>
-    private static async Task CorrectAsync(CommandContext work, SupplierBill bill, ReceiptLine received, SupplierBillLine line)
+    /// <returns>What of it the parts that are here carry.</returns>
+    private static async Task<Money> CorrectAsync(CommandContext work, SupplierBill bill, ReceiptLine received, SupplierBillLine line)
     {
         if (line.PriceDifference == 0 || line.Matched <= Quantity.Zero)
-            return;
+            return Money.Zero;
         if (received.IsStock && received.PartId is { } partId && await work.Db.Parts.FindAsync(partId) is { } part)
         {
             var source = new StockSource(MovementDocument.SupplierBill, bill.Id);
@@ -304,32 +307,36 @@ public static class SupplierBills
             var (movement, sold) = part.CorrectCost(line.PriceDifference, units, source, work.Actor);
             work.Db.StockMovements.Add(movement);
             line.Sold(sold);
-            return;
+            return movement.ValueChange;
         }
         if (received is { OrderId: { } orderId, LineId: { } lineId })
         {
             // A posted order keeps its figures: then the difference is of what is sold already.
+            var difference = Money.Of(line.PriceDifference * line.Matched.Value);
             var kept = await work.OnOrderAsync<bool>(orderId, under =>
-                Task.FromResult<Result<bool>>(
-                    under.Order.CorrectBookCost(lineId, line.AcceptedCost, work.Actor).Problem is { } closed ? closed : true
-                )
+                Task.FromResult(under.Order.CorrectBookCost(lineId, line.AcceptedCost, difference, work.Actor))
             );
-            if (!kept.Ok)
-                line.Sold(Money.Of(line.PriceDifference * line.Matched.Value));
+            if (kept is { Ok: true, Value: true })
+                return difference;
+            line.Sold(difference);
         }
+        return Money.Zero;
     }
 
     private static Task<IResult> Pay(long id, PayBillRequest request, CommandRunner commands) =>
-        ChangeAsync(id, commands, (bill, at) => bill.Pay(request.How, at));
+        ChangeAsync(id, commands, (bill, at) => bill.Pay(request.How, at), back: false);
 
-    private static Task<IResult> Unpay(long id, CommandRunner commands) => ChangeAsync(id, commands, (bill, _) => bill.TakePaymentBack());
+    private static Task<IResult> Unpay(long id, CommandRunner commands) =>
+        ChangeAsync(id, commands, (bill, _) => bill.TakePaymentBack(), back: true);
 
-    private static Task<IResult> ChangeAsync(long id, CommandRunner commands, Func<SupplierBill, Instant, Result> change) =>
+    private static Task<IResult> ChangeAsync(long id, CommandRunner commands, Func<SupplierBill, Instant, Result> change, bool back) =>
         commands.RunAsync<BillChanged>(async work =>
         {
             if (await work.Db.SupplierBills.FindAsync(id) is not { } bill)
                 return Gone.SupplierBill;
-            return change(bill, work.Actor.At).Problem is { } problem ? problem : Told(bill);
+            if (change(bill, work.Actor.At).Problem is { } problem)
+                return problem;
+            return await work.Db.BookAsync(work.Actor, () => PurchasePostings.Paid(bill, back)) is { } locked ? locked : Told(bill);
         });
 
     private static BillChanged Told(SupplierBill bill) => new(bill.Id, bill.Total.Amount, bill.Disputed.Amount, bill.Payable.Amount);

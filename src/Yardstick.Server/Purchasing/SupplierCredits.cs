@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -124,20 +125,32 @@ public static class SupplierCredits
         });
 
     private static Task<IResult> Use(long id, UseCreditRequest request, CommandRunner commands) =>
-        ChangeAsync(id, commands, (credit, at) => credit.Use(request.How, at));
+        ChangeAsync(id, commands, (credit, at) => credit.Use(request.How, at), back: false);
 
-    private static Task<IResult> Unuse(long id, CommandRunner commands) => ChangeAsync(id, commands, (credit, _) =>
-        {
-            credit.TakeBack();
-            return Result.Done;
-        });
+    private static Task<IResult> Unuse(long id, CommandRunner commands) =>
+        ChangeAsync(
+            id,
+            commands,
+            (credit, _) =>
+            {
+                credit.TakeBack();
+                return Result.Done;
+            },
+            back: true
+        );
 
-    private static Task<IResult> ChangeAsync(long id, CommandRunner commands, Func<SupplierCredit, Instant, Result> change) =>
+    private static Task<IResult> ChangeAsync(long id, CommandRunner commands, Func<SupplierCredit, Instant, Result> change, bool back) =>
         commands.RunAsync<SupplierCreditChanged>(async work =>
         {
             if (await work.Db.SupplierCredits.FindAsync(id) is not { } credit)
                 return Gone.SupplierCredit;
-            return change(credit, work.Actor.At).Problem is { } problem ? problem : Told(credit);
+            var wasUsed = credit.UsedAt is not null;
+            if (change(credit, work.Actor.At).Problem is { } problem)
+                return problem;
+            // Taking back what was not used changes nothing.
+            if (back && !wasUsed)
+                return Told(credit);
+            return await work.Db.BookAsync(work.Actor, () => PurchasePostings.Used(credit, back)) is { } locked ? locked : Told(credit);
         });
 
     private static SupplierCreditChanged Told(SupplierCredit credit) => new(credit.Id, credit.Total.Amount, credit.UsedAt is not null);

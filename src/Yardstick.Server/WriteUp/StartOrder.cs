@@ -32,7 +32,8 @@ public static class StartOrder
         string? BusinessName,
         string? Phone,
         string? Email,
-        string? Address = null
+        string? Address = null,
+        string? Source = null
     );
 
     /// <summary>What the write-up gathered, figures and times as typed.</summary>
@@ -202,7 +203,8 @@ public static class StartOrder
             typed.Email,
             shop.Country,
             now,
-            typed.Address
+            typed.Address,
+            typed.Source
         );
         if (made.Problem is { } problem)
             return problem with { Field = $"customer.{problem.Field}" };

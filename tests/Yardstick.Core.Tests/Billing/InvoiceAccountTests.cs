@@ -11,13 +11,43 @@ public class InvoiceAccountTests
     {
         Id = 1,
         OrderId = 2,
+        CustomerId = 3,
         Total = new Money(10_000),
+        AmountDue = new Money(10_000),
         CaseJson = "",
         DocumentJson = "",
     };
 
     private static InvoiceAccount Account(bool reversed, IEnumerable<long> paid, params CardCharge[] charges) =>
-        new(Hundred, reversed, [.. paid.Select(p => new Payment { Amount = new Money(p) })], charges);
+        new(
+            Hundred,
+            reversed ? [Taken(Hundred)] : [],
+            [
+                .. paid.Select(
+                    (p, i) =>
+                        new Payment
+                        {
+                            Id = i + 1,
+                            InvoiceId = 1,
+                            Amount = new Money(p),
+                        }
+                ),
+            ],
+            [],
+            charges
+        );
+
+    private static Invoice Taken(Invoice whole) =>
+        new()
+        {
+            Id = 9,
+            Kind = InvoiceKind.CreditNote,
+            AmountDue = -whole.AmountDue,
+            CreditsAll = true,
+            CorrectsId = whole.Id,
+            CaseJson = "",
+            DocumentJson = "",
+        };
 
     private static CardCharge Charge(long cents, CardChargeState state = CardChargeState.Pending) =>
         new()
@@ -41,10 +71,10 @@ public class InvoiceAccountTests
     [Fact]
     public void There_is_one_open_charge_at_a_time_of_what_is_owed()
     {
-        Assert.Equal(4_000, Account(false, [6_000]).BeginCharge(Mina).Value.Amount.Cents);
+        Assert.Equal(4_000, Account(false, [6_000]).BeginCharge(null, null, Mina).Value.Amount.Cents);
         var open = Charge(4_000);
-        Assert.Same(open, Account(false, [6_000], open).BeginCharge(Mina).Value);
-        Assert.Equal("payment.paid", Account(false, [10_000]).BeginCharge(Mina).Problem!.Code);
+        Assert.Same(open, Account(false, [6_000], open).BeginCharge(null, null, Mina).Value);
+        Assert.Equal("payment.paid", Account(false, [10_000]).BeginCharge(null, null, Mina).Problem!.Code);
     }
 
     [Fact]
@@ -64,14 +94,14 @@ public class InvoiceAccountTests
     {
         var twice = Account(false, [10_000, 9_000]);
         Assert.Equal((-9_000L, 9_000L), (twice.Balance.Cents, twice.Surplus.Cents));
-        Assert.Equal(-9_000, twice.GiveBack(PaymentMethod.Cash, Mina).Value.Cash!.Amount.Cents);
-        Assert.Equal(-9_000, twice.GiveBack(PaymentMethod.Card, Mina).Value.Refund!.Amount.Cents);
+        Assert.Equal(-9_000, twice.GiveBack(PaymentMethod.Cash, Mina).Value.Paid!.Amount.Cents);
+        Assert.Equal(-9_000, twice.GiveBack(PaymentMethod.Card, Mina).Value.Charge!.Amount.Cents);
         Assert.Equal("refund.none", Account(false, [10_000, 9_000], Charge(-9_000)).GiveBack(PaymentMethod.Card, Mina).Problem!.Code);
         Assert.Equal("refund.none", Account(false, [10_000]).GiveBack(PaymentMethod.Cash, Mina).Problem!.Code);
         // A refund that the terminal refused leaves the money here; it can go back in cash.
         Assert.Equal(
             -10_000,
-            Account(true, [10_000], Charge(-10_000, CardChargeState.Declined)).GiveBack(PaymentMethod.Cash, Mina).Value.Cash!.Amount.Cents
+            Account(true, [10_000], Charge(-10_000, CardChargeState.Declined)).GiveBack(PaymentMethod.Cash, Mina).Value.Paid!.Amount.Cents
         );
     }
 

@@ -83,7 +83,7 @@ public class StockIssueTests
         Assert.Equal("More came than the line needs", LoosePart.Why(order, order.Jobs[0], line));
         Assert.Equal(3, LoosePart.Units(order.Jobs[0], line).Value);
         order.Jobs[0].Progress = JobProgress.Finished;
-        Assert.Equal(3, order.PutIntoStock(101, pads, Mina).Value.Quantity.Value);
+        Assert.Equal(3, order.PutIntoStock(101, pads, Mina).Value.Movement.Quantity.Value);
         Assert.Equal((2m, 9m), (line.ReceivedQuantity.Value, pads.OnHand.Value));
         // What is left of it is in the car.
         Assert.Equal("job.finished", order.PutIntoStock(101, pads, Mina).Problem!.Code);

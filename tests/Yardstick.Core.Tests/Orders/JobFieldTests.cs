@@ -1,3 +1,4 @@
+using Yardstick.Core.Customers;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -75,7 +76,6 @@ public class JobFieldTests
     [Theory]
     [InlineData("title", 201, "text.long")]
     [InlineData("customerText", 2001, "text.long")]
-    [InlineData("payerName", 121, "text.long")]
     public void Texts_of_a_job_have_their_length(string field, int length, string code)
     {
         var order = Made();
@@ -87,7 +87,7 @@ public class JobFieldTests
     [InlineData("fixedPrice", "129.95", "", "129.95")]
     [InlineData("isUnsafe", "true", "false", "true")]
     [InlineData("linesOpen", "true", "false", "true")]
-    [InlineData("payer", "Warranty", "Customer", "Warranty")]
+    [InlineData("payer", "Shop", "Customer", "Shop")]
     [InlineData("credit", "50 %", "", "50%")]
     [InlineData("credit", "60", "", "60.00")]
     [InlineData("customerText", " Quiet ones ", "", "Quiet ones")]
@@ -118,14 +118,14 @@ public class JobFieldTests
         var order = Made();
         var job = order.Jobs[0];
         Assert.Equal("", job.PayerWords);
-        foreach (var (payer, words) in new[] { ("Contract", "service contract"), ("Warranty", "warranty"), ("Shop", "the shop") })
-        {
-            order.SetJob(11, "payer", payer, Mina);
-            Assert.Equal(words, job.PayerWords);
-        }
-        order.SetJob(11, "payer", "Contract", Mina);
-        order.SetJob(11, "payerName", "Coastline Motor Care", Mina);
-        Assert.Equal("Coastline Motor Care", job.PayerWords);
+        order.SetJob(11, "payer", "Shop", Mina);
+        Assert.Equal("the shop", job.PayerWords);
+        Assert.Equal("job.payer", order.SetJob(11, "payer", "77", Mina).Problem!.Code);
+        order.CustomerId = 5;
+        Assert.Equal("payer.self", order.AddPayer(Customer.Named(5, "", "Themselves", "")).Problem!.Code);
+        order.AddPayer(Customer.Named(77, "Coastline", "Care", ""));
+        order.SetJob(11, "payer", "77", Mina);
+        Assert.Equal((Payer.Account, "Coastline Care", "77"), (job.Payer, job.PayerWords, job.PayerKey));
     }
 
     [Fact]

@@ -125,7 +125,7 @@ public class OrderEndTests
         };
         Assert.Equal("part.none", order.PutIntoStock(101, part, Mina).Problem!.Code);
         order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = new(2);
-        var movement = order.PutIntoStock(101, part, Mina).Value;
+        var movement = order.PutIntoStock(101, part, Mina).Value.Movement;
         Assert.Equal((StockMovementKind.Receipt, 2m, 40m), (movement.Kind, movement.Quantity.Value, movement.UnitCost.Value));
         Assert.Equal((4m, 30m, 0m), (part.OnHand.Value, part.AverageCost.Value, order.Jobs[0].Lines[0].AsPart().ReceivedQuantity.Value));
         order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = new(1);

@@ -175,7 +175,7 @@ public class OrderTests
     public void Every_obstacle_is_named_and_clears()
     {
         var order = WithJob();
-        string[] Codes() => ClosingBlockers.Of(order, Policy, [], [], []).Select(o => o.Code).ToArray();
+        string[] Codes() => ClosingBlockers.Of(order, null, Policy, [], [], []).Select(o => o.Code).ToArray();
         Assert.Equal(["order.nothing", "job.undecided", "odometer.out"], Codes());
         Decide(order, DecisionKind.Approved);
         Assert.Equal(["job.open", "part.needed", "odometer.out"], Codes());
@@ -183,7 +183,7 @@ public class OrderTests
         order.ReceivePart(101, new(1), new(88.4m), Writer);
         order.SetHeader("odometerOut", "88,415", Wall, Writer);
         Assert.Empty(Codes());
-        Assert.Equal("clock.running", ClosingBlockers.Of(order, Policy, [], [], ["Ana"])[0].Code);
+        Assert.Equal("clock.running", ClosingBlockers.Of(order, null, Policy, [], [], ["Ana"])[0].Code);
         order.Post(Writer);
         Assert.Equal("order.posted", order.SetLine(100, "hours", "2", Writer).Problem!.Code);
     }

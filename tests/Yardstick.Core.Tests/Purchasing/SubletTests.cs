@@ -48,12 +48,12 @@ public class SubletTests
         var work = Send(order, line.Id, "3 pm").Value;
         Assert.Equal(("At Bay Alignment", 80m), (work.Words("Bay Alignment"), work.UnitCost.Value));
         Assert.Equal(new LocalTime(15, 0), TheShop.Local(work.ExpectedAt!.Value).TimeOfDay);
-        var obstacle = Assert.Single(ClosingBlockers.Of(order, Policy, [], [work], []), o => o.Code == "sublet.outside");
+        var obstacle = Assert.Single(ClosingBlockers.Of(order, null, Policy, [], [work], []), o => o.Code == "sublet.outside");
         Assert.Equal(line.Id, obstacle.LineId);
         Assert.Contains(order.Hanging([], [work], []), o => o.Code == "sublet.outside");
         Assert.True(work.Back(order, "Bay Alignment", Mina).Ok);
         Assert.Equal("sublet.back", work.Back(order, "Bay Alignment", Mina).Problem!.Code);
-        Assert.DoesNotContain(ClosingBlockers.Of(order, Policy, [], [work], []), o => o.Code == "sublet.outside");
+        Assert.DoesNotContain(ClosingBlockers.Of(order, null, Policy, [], [work], []), o => o.Code == "sublet.outside");
         Assert.True(work.OutAgain(order, "Bay Alignment", Mina).Ok);
         Assert.True(work.CallOff(order, "Bay Alignment", Mina).Ok);
         Assert.False(work.IsOut);

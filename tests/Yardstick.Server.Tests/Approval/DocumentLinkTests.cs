@@ -181,7 +181,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains("is paid", TextOf(await writer.BytesAsync($"orders/{order}/release-slip.pdf")), StringComparison.Ordinal);
         // An invoice that was taken back is no document of the order any more.
         using var owner = await shop.SignInAsync("ingrid");
-        await owner.PostAsync($"invoices/{invoice}/reverse", new { reason = "Posted too early" });
+        await owner.PostAsync($"invoices/{invoice}/credit", new { reason = "Posted too early", openAgain = true });
         Assert.Equal(["estimate", "work-order"], await OfferedAsync());
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await writer.SendAsync(HttpMethod.Get, $"orders/{order}/invoice.pdf")).Status);
     }

@@ -126,7 +126,7 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await ingrid.PostAsync($"card-charges/{charge}/settle");
         Assert.Equal("refund.none", (await ingrid.RefusedAsync($"invoices/{invoice}/give-back", new { method = "Cash" })).Text("code"));
         await shop.MoodAsync("card", "refuse", times: 1, delayMs: 800);
-        var reversed = await ingrid.PostAsync($"invoices/{invoice}/reverse", new { reason = "Wrong car" });
+        var reversed = await ingrid.PostAsync($"invoices/{invoice}/credit", new { reason = "Wrong car", openAgain = true });
         Assert.Equal("refund.none", (await ingrid.RefusedAsync($"invoices/{invoice}/give-back", new { method = "Cash" })).Text("code"));
         Assert.Contains(
             "refused the refund",

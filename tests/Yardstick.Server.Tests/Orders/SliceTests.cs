@@ -86,7 +86,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(0, (await writer.GetAsync($"invoices/{invoice}")).Number("balance"));
         Assert.Contains((await writer.GetAsync($"orders?q={posted.Number("number")}")).List("rows"), r => r!.Id() == order);
 
-        var reversed = await owner.PostAsync($"invoices/{invoice}/reverse", new { reason = "Wrong customer" });
+        var reversed = await owner.PostAsync($"invoices/{invoice}/credit", new { reason = "Wrong customer", openAgain = true });
         Assert.Equal(100, reversed.Number("cashBack"));
         foreach (var refund in reversed.List("cardRefunds"))
             await owner.PostAsync($"card-charges/{refund!.GetValue<long>()}/settle");
@@ -210,7 +210,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         // It prints as it was posted.
         var pdf = System.Text.Encoding.Latin1.GetString(await writer.BytesAsync($"orders/{order}/invoice.pdf"));
         Assert.StartsWith("%PDF", pdf, StringComparison.Ordinal);
-        await owner.PostAsync($"invoices/{invoice}/reverse", new { reason = "Wrong part" });
+        await owner.PostAsync($"invoices/{invoice}/credit", new { reason = "Wrong part", openAgain = true });
         // Back on the shelf, and kept again for the order that is open again.
         Assert.Equal(kept, await ShelfAsync());
         await using var after = shop.OpenDb();

@@ -17,6 +17,7 @@ internal static class Steps
                     firstName = "Vesa",
                     lastName,
                     phone = "207 555 0199",
+                    source = "Referral",
                 },
                 vehicle = new
                 {

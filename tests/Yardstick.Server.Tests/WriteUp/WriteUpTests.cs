@@ -26,7 +26,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 "orders",
                 new
                 {
-                    customer = new { lastName = $"Owner of {plate}" },
+                    customer = new { lastName = $"Owner of {plate}", source = "Referral" },
                     vehicle = new
                     {
                         plate,
@@ -50,7 +50,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 "orders",
                 new
                 {
-                    customer = new { lastName = $"Owner of {plate}" },
+                    customer = new { lastName = $"Owner of {plate}", source = "Referral" },
                     vehicle = new { plate, make = "Tarnow" },
                     odometer = "60,000",
                 }
@@ -120,7 +120,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         );
 
         using var ingrid = await shop.SignInAsync("ingrid");
-        await ingrid.PostAsync($"invoices/{invoice}/reverse", new { reason = "Posted to the wrong car" });
+        await ingrid.PostAsync($"invoices/{invoice}/credit", new { reason = "Posted to the wrong car", openAgain = true });
         Assert.Equal("Late", (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!.Text("state"));
 
         await mina.SendAsync(HttpMethod.Delete, $"reminders/{reminder}");

@@ -7,6 +7,13 @@ import { Failed, Loading } from '../ui/Feedback';
 import { Shell } from './Shell';
 import { UnknownPage } from './UnknownPage';
 
+const BillingFrame = lazy(() => import('../areas/Billing/BillingFrame'));
+const AccountsPage = lazy(() => import('../areas/Billing/AccountsPage'));
+const AccountPage = lazy(() => import('../areas/Billing/AccountPage'));
+const DrawerPage = lazy(() => import('../areas/Billing/DrawerPage'));
+const TrialBalancePage = lazy(() => import('../areas/Billing/TrialBalancePage'));
+const JournalPage = lazy(() => import('../areas/Billing/JournalPage'));
+const HeldPage = lazy(() => import('../areas/Billing/HeldPage'));
 const SignIn = lazy(() => import('../areas/Setup/SignIn'));
 const FirstRun = lazy(() => import('../areas/Setup/FirstRun'));
 const FloorPage = lazy(() => import('../areas/Floor/FloorPage'));
@@ -135,6 +142,14 @@ export function App() {
               <Route path="orders" element={<OrdersPage />} />
               <Route path="orders/:id" element={<OrderSheet />} />
               <Route path="orders/:id/talk-through" element={<TalkThroughPage />} />
+              <Route element={<BillingFrame />}>
+                <Route path="billing" element={<AccountsPage />} />
+                <Route path="billing/accounts/:id" element={<AccountPage />} />
+                <Route path="billing/drawer" element={<DrawerPage />} />
+                <Route path="billing/balance" element={<TrialBalancePage />} />
+                <Route path="billing/journal" element={<JournalPage />} />
+                <Route path="billing/held" element={<HeldPage />} />
+              </Route>
               <Route path="parts" element={<PartsFrame />}>
                 <Route index element={<PartsPage />} />
                 <Route path="returns" element={<ReturnsPage />} />

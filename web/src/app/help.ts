@@ -1,4 +1,5 @@
 import { matchPath } from 'react-router';
+import { BILLING } from './help/billing';
 import { CUSTOMERS } from './help/customers';
 import { PARTS } from './help/parts';
 import { SETUP } from './help/setup';
@@ -13,7 +14,7 @@ export interface Help {
 }
 
 /** Help by route; a test finds routes without one. */
-export const HELP: Record<string, Help> = { ...WORK, ...PARTS, ...CUSTOMERS, ...SETUP };
+export const HELP: Record<string, Help> = { ...WORK, ...PARTS, ...BILLING, ...CUSTOMERS, ...SETUP };
 
 /** Help for a place; null where nothing stands. */
 export function helpFor(pathname: string): Help | null {

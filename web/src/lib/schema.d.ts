@@ -16795,6 +16795,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/orders/{id}/payers/{customerId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    customerId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EditOrderSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/orders/{id}/obstacles": {
         parameters: {
             query?: never;
@@ -16859,7 +16919,11 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody?: {
+                content: {
+                    "application/json": null | components["schemas"]["PostInvoiceRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -16906,6 +16970,1056 @@ export interface paths {
                 cookie?: never;
             };
             requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/deposits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DepositView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DepositRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DepositTaken"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deposits/{id}/give-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DepositBackRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GivenBack"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccountsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccountPageView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/payments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AccountPaymentRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccountPaid"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/statement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    month?: string;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StatementView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendStatementRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StatementSent"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/statement.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    month?: string;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    from?: string;
+                    through?: string;
+                    account?: string;
+                    code?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JournalView"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/trial-balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    through?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialBalanceView"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    from?: string;
+                    through?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HeldForOthers"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/remittances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RemitRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/transfers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BankTransferRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LockRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/accounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NameRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/journal.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    from?: string;
+                    through?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/trial-balance.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    through?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DrawerView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CashCountTyped"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CashCountTyped"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/pickup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PickupView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PickupRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -17009,7 +18123,157 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CashTaken"];
+                        "application/json": components["schemas"]["MoneyTaken"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invoices/{id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CheckRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MoneyTaken"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invoices/{id}/deposits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UseDepositRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MoneyTaken"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invoices/{id}/write-offs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WriteOffRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MoneyTaken"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -17047,7 +18311,11 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody?: {
+                content: {
+                    "application/json": null | components["schemas"]["CardRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -17056,56 +18324,6 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["ChargeBegun"];
-                    };
-                };
-                /** @description Unprocessable Entity */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/invoices/{id}/give-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: number;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["GiveBackRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["GivenBack"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -17171,7 +18389,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/invoices/{id}/reverse": {
+    "/api/invoices/{id}/give-back": {
         parameters: {
             query?: never;
             header?: never;
@@ -17191,7 +18409,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ReverseInvoiceRequest"];
+                    "application/json": components["schemas"]["GiveBackRequest"];
                 };
             };
             responses: {
@@ -17201,7 +18419,158 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["InvoiceReversed"];
+                        "application/json": components["schemas"]["GivenBack"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invoices/{id}/payments/{paymentId}/refund": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    paymentId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RefundRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GivenBack"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invoices/{id}/credit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CreditInvoiceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoiceCredited"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invoices/{id}/credit-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CreditInvoiceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CreditPreview"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -18051,6 +19420,41 @@ export interface components {
             until: components["schemas"]["LocalDate"];
             reason: string;
         };
+        AccountPageView: {
+            account: components["schemas"]["AccountView"];
+            open: components["schemas"]["OpenInvoiceView"][];
+            deposits: components["schemas"]["DepositView"][];
+        };
+        AccountPaid: {
+            /** Format: double */
+            paid: number;
+            /** Format: int32 */
+            invoices: number;
+            /** Format: double */
+            kept: number;
+        };
+        AccountPaymentRequest: {
+            method: components["schemas"]["PaymentMethod"];
+            amount: null | string;
+            checkNumber: null | string;
+            invoiceIds: null | number[];
+        };
+        AccountsView: {
+            accounts: components["schemas"]["AccountView"][];
+            total: components["schemas"]["AgingView"];
+        };
+        AccountView: {
+            /** Format: int64 */
+            customerId: number;
+            name: string;
+            aging: components["schemas"]["AgingView"];
+            /** Format: double */
+            deposits: number;
+            /** Format: double */
+            limit: null | number;
+            /** Format: int32 */
+            days: null | number;
+        };
         AddedToOrder: {
             /** Format: int32 */
             orderVersion: number;
@@ -18106,6 +19510,15 @@ export interface components {
             reading?: null | string;
             /** Format: int64 */
             insteadOf?: null | number;
+        };
+        AdjustmentView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            amount: number;
+            reason: string;
+            at: components["schemas"]["Instant"];
+            by: string;
         };
         Advisory: {
             kind: components["schemas"]["AdvisoryKind"];
@@ -18167,6 +19580,20 @@ export interface components {
             step: components["schemas"]["AfterWorkStep"];
             by: string;
             customerWaits: boolean;
+        };
+        AgingView: {
+            /** Format: double */
+            current: number;
+            /** Format: double */
+            to30: number;
+            /** Format: double */
+            to60: number;
+            /** Format: double */
+            to90: number;
+            /** Format: double */
+            older: number;
+            /** Format: double */
+            total: number;
         };
         AllGoodRequest: {
             group: string;
@@ -18327,6 +19754,16 @@ export interface components {
         AuthorizeReturnRequest: {
             authorization: null | string;
         };
+        BalanceView: {
+            account: components["schemas"]["LedgerAccount"];
+            code: string;
+            number: string;
+            name: string;
+            /** Format: double */
+            debit: number;
+            /** Format: double */
+            credit: number;
+        };
         BandRow: {
             upTo: string;
             multiplier: string;
@@ -18334,6 +19771,11 @@ export interface components {
         BandTable: {
             name: string;
             bands: components["schemas"]["BandRow"][];
+        };
+        BankTransferRequest: {
+            from: components["schemas"]["LedgerAccount"];
+            amount: null | string;
+            reference: null | string;
         };
         BayDetail: {
             /** Format: int64 */
@@ -18828,18 +20270,30 @@ export interface components {
         };
         /** @enum {unknown} */
         CardChargeState: "Pending" | "Approved" | "Declined" | "NotMade";
+        CardRequest: {
+            amount: null | string;
+            tip: null | string;
+        };
+        /** @enum {unknown} */
+        CashCountKind: "Open" | "Close";
+        CashCountTyped: {
+            counted: null | string;
+            banked: null | string;
+            checksToBank: boolean;
+            note: null | string;
+        };
+        CashMove: {
+            at: components["schemas"]["Instant"];
+            text: string;
+            /** Format: double */
+            amount: number;
+            /** Format: int64 */
+            invoiceId: null | number;
+        };
         CashRequest: {
             tendered: string;
             /** @default false */
             despiteCharge: boolean;
-        };
-        CashTaken: {
-            /** Format: double */
-            kept: number;
-            /** Format: double */
-            change: number;
-            /** Format: double */
-            balance: number;
         };
         CatalogChoice: {
             key: string;
@@ -18999,6 +20453,12 @@ export interface components {
             doneBy: string;
             lines: string[];
         };
+        CheckRequest: {
+            amount: null | string;
+            checkNumber: null | string;
+            /** @default false */
+            despiteCharge: boolean;
+        };
         CheckView: {
             /** Format: int64 */
             orderId: number;
@@ -19010,6 +20470,8 @@ export interface components {
             jobs: components["schemas"]["CheckJob"][];
             whyNot: string;
         };
+        /** @enum {unknown} */
+        ClaimState: "NotFiled" | "Filed" | "Authorized" | "Denied";
         ClosedDay: {
             on: components["schemas"]["LocalDate"];
             reason: string;
@@ -19125,10 +20587,69 @@ export interface components {
             partId: number;
             counted: null | string;
         };
+        CountView: {
+            /** Format: int64 */
+            id: number;
+            kind: components["schemas"]["CashCountKind"];
+            /** Format: double */
+            expected: number;
+            /** Format: double */
+            counted: number;
+            /** Format: double */
+            difference: number;
+            /** Format: double */
+            banked: number;
+            /** Format: double */
+            checksBanked: number;
+            /** Format: double */
+            left: number;
+            note: string;
+            at: components["schemas"]["Instant"];
+            by: string;
+        };
+        CreditableLine: {
+            job: string;
+            jobTitle: string;
+            /** Format: int32 */
+            line: number;
+            kind: components["schemas"]["DocumentLineKind"];
+            description: string;
+            /** Format: double */
+            quantityLeft: null | number;
+            unit: string;
+        };
+        CreditInvoiceRequest: {
+            reason: null | string;
+            lines: null | components["schemas"]["CreditLineRequest"][];
+            /** @default false */
+            keepAsDeposit: boolean;
+            /** @default false */
+            openAgain: boolean;
+        };
+        CreditLineRequest: {
+            job: string;
+            /** Format: int32 */
+            line: number;
+            /** Format: double */
+            quantity: null | number;
+            toStock: boolean;
+        };
         CreditOfBillRequest: {
             number: null | string;
             datedOn: null | string;
             amount: null | string;
+        };
+        CreditPreview: {
+            /** Format: double */
+            total: number;
+            /** Format: double */
+            tax: number;
+            /** Format: double */
+            due: number;
+            /** Format: double */
+            back: number;
+            /** Format: double */
+            leftAfter: number;
         };
         CreditReturnRequest: {
             amount: null | string;
@@ -19298,6 +20819,42 @@ export interface components {
             name: string;
             role: components["schemas"]["Role"];
         };
+        DepositBackRequest: {
+            method: components["schemas"]["PaymentMethod"];
+            amount: null | string;
+        };
+        DepositMove: {
+            method: components["schemas"]["PaymentMethod"];
+            /** Format: double */
+            amount: number;
+            /** Format: int64 */
+            invoiceId: null | number;
+            at: components["schemas"]["Instant"];
+        };
+        DepositRequest: {
+            method: components["schemas"]["PaymentMethod"];
+            amount: null | string;
+            checkNumber: null | string;
+        };
+        DepositTaken: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            chargeId: null | number;
+        };
+        DepositView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            free: number;
+            origin: string;
+            at: components["schemas"]["Instant"];
+            /** Format: int64 */
+            orderId: null | number;
+            moves: components["schemas"]["DepositMove"][];
+        };
         DirectoryEntry: {
             firstName: string;
             lastName: string;
@@ -19328,6 +20885,7 @@ export interface components {
             /** Format: double */
             amount: number;
             lines: components["schemas"]["DocumentLine"][];
+            key?: string;
             text?: string;
             checklist?: string[];
         };
@@ -19342,6 +20900,8 @@ export interface components {
             each: null | number;
             /** Format: double */
             amount: null | number;
+            /** Format: int32 */
+            index?: null | number;
             note?: string;
         };
         /** @enum {unknown} */
@@ -19367,6 +20927,15 @@ export interface components {
             version: number;
             changedBy: string;
             changedAt: components["schemas"]["Instant"];
+        };
+        DrawerView: {
+            isOpen: boolean;
+            /** Format: double */
+            expected: number;
+            /** Format: double */
+            checks: number;
+            moves: components["schemas"]["CashMove"][];
+            counts: components["schemas"]["CountView"][];
         };
         DrawingTitle: {
             key: string;
@@ -19799,6 +21368,8 @@ export interface components {
             cash: number;
             /** Format: int64 */
             refundId: null | number;
+            /** Format: double */
+            kept: number;
         };
         GiveUpCoreRequest: {
             reason: null | string;
@@ -19835,6 +21406,24 @@ export interface components {
             version: number;
             /** @default false */
             confirmed: boolean;
+        };
+        HeldForOthers: {
+            from: components["schemas"]["LocalDate"];
+            through: components["schemas"]["LocalDate"];
+            amounts: components["schemas"]["HeldView"][];
+            /** Format: double */
+            sales: number;
+        };
+        HeldView: {
+            account: components["schemas"]["LedgerAccount"];
+            code: string;
+            name: string;
+            /** Format: double */
+            base: number;
+            /** Format: double */
+            charged: number;
+            /** Format: double */
+            held: number;
         };
         HistoryJob: {
             title: string;
@@ -20084,6 +21673,17 @@ export interface components {
             /** Format: int32 */
             shortestPin: number;
         };
+        InvoiceCredited: {
+            /** Format: int64 */
+            creditNoteId: number;
+            /** Format: int64 */
+            creditNoteNumber: number;
+            /** Format: double */
+            cashBack: number;
+            cardRefunds: number[];
+            /** Format: double */
+            kept: number;
+        };
         /** @enum {unknown} */
         InvoiceKind: "Invoice" | "CreditNote";
         InvoicePageView: {
@@ -20094,25 +21694,38 @@ export interface components {
             kind: components["schemas"]["InvoiceKind"];
             /** Format: int64 */
             orderId: number;
+            payer: components["schemas"]["Payer"];
+            /** Format: int64 */
+            customerId: null | number;
             postedAt: components["schemas"]["Instant"];
             postedBy: string;
+            dueOn: components["schemas"]["LocalDate"];
+            overdue: boolean;
             /** Format: double */
             total: number;
             /** Format: double */
+            amountDue: number;
+            /** Format: double */
             paid: number;
+            /** Format: double */
+            credited: number;
+            /** Format: double */
+            writtenOff: number;
             /** Format: double */
             balance: number;
             /** Format: double */
             surplus: number;
+            reversed: boolean;
+            takesTips: boolean;
             document: components["schemas"]["ShopDocument"];
             payments: components["schemas"]["PaymentView"][];
+            adjustments: components["schemas"]["AdjustmentView"][];
             charges: components["schemas"]["ChargeView"][];
-            /** Format: int64 */
-            creditNoteId: null | number;
-            /** Format: int64 */
-            creditNoteNumber: null | number;
-            /** Format: int64 */
-            correctsNumber: null | number;
+            credits: components["schemas"]["RelatedInvoice"][];
+            corrects: null | components["schemas"]["RelatedInvoice"];
+            others: components["schemas"]["RelatedInvoice"][];
+            deposits: components["schemas"]["UsableDeposit"][];
+            creditable: components["schemas"]["CreditableLine"][];
             reason: string;
         };
         InvoicePosted: {
@@ -20120,16 +21733,8 @@ export interface components {
             invoiceId: number;
             /** Format: int64 */
             number: number;
+            others: number[];
             sheet?: null | components["schemas"]["SheetUpdate"];
-        };
-        InvoiceReversed: {
-            /** Format: int64 */
-            creditNoteId: number;
-            /** Format: int64 */
-            creditNoteNumber: number;
-            /** Format: double */
-            cashBack: number;
-            cardRefunds: number[];
         };
         ItemRequest: {
             list: string;
@@ -20173,6 +21778,34 @@ export interface components {
         JoinRequest: {
             password: null | string;
             pin: null | string;
+        };
+        JournalEntryView: {
+            /** Format: int64 */
+            id: number;
+            day: components["schemas"]["LocalDate"];
+            event: components["schemas"]["JournalEvent"];
+            /** Format: int64 */
+            documentId: null | number;
+            text: string;
+            by: string;
+            lines: components["schemas"]["JournalLineView"][];
+        };
+        /** @enum {unknown} */
+        JournalEvent: "Invoice" | "CreditNote" | "Payment" | "WriteOff" | "Receipt" | "SupplierBill" | "BillPayment" | "PartReturn" | "Core" | "Stock" | "Drawer" | "Remittance";
+        JournalLineView: {
+            number: string;
+            name: string;
+            /** Format: double */
+            debit: number;
+            /** Format: double */
+            credit: number;
+        };
+        JournalView: {
+            entries: components["schemas"]["JournalEntryView"][];
+            /** Format: int64 */
+            before: null | number;
+            /** Format: double */
+            debits: number;
         };
         KeepCannedRequest: {
             form: components["schemas"]["CannedForm"];
@@ -20284,6 +21917,8 @@ export interface components {
             /** Format: double */
             wear: null | number;
         };
+        /** @enum {unknown} */
+        LedgerAccount: "CashDrawer" | "CardClearing" | "Checks" | "Bank" | "Receivable" | "PartsStock" | "SupplierCores" | "Payable" | "ReceivedNotBilled" | "SalesTax" | "FeesHeld" | "Deposits" | "CustomerCores" | "Tips" | "LaborSales" | "PartsSales" | "SubletSales" | "FeeSales" | "SuppliesSales" | "CostOfParts" | "CostOfSublet" | "FreightAndTax" | "WarrantyAndGoodwill" | "WrittenOff" | "CashOverShort" | "StockDifferences";
         LimitSpec: {
             key: string;
             title: string;
@@ -20306,6 +21941,9 @@ export interface components {
         LocalDateTime: string;
         /** Format: time */
         LocalTime: string;
+        LockRequest: {
+            until: null | string;
+        };
         LoosePartView: {
             /** Format: int64 */
             orderId: number;
@@ -20415,6 +22053,14 @@ export interface components {
             /** Format: int32 */
             from: number;
         };
+        MoneyTaken: {
+            /** Format: double */
+            kept: number;
+            /** Format: double */
+            change: number;
+            /** Format: double */
+            balance: number;
+        };
         MovedAppointment: {
             /** Format: int64 */
             appointmentId: number;
@@ -20516,6 +22162,12 @@ export interface components {
             /** Format: double */
             profitAfter: number;
         };
+        NameRequest: {
+            account: components["schemas"]["LedgerAccount"];
+            code: string;
+            number: null | string;
+            name: null | string;
+        };
         NeededOffersView: {
             offers: components["schemas"]["NeededOfferView"][];
             trouble: string;
@@ -20562,6 +22214,7 @@ export interface components {
             phone: null | string;
             email: null | string;
             address?: null | string;
+            source?: null | string;
         };
         NoteCallRequest: {
             reference: null | string;
@@ -20619,6 +22272,21 @@ export interface components {
             kind: string;
             words: string;
             brief: string;
+        };
+        OpenInvoiceView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            number: number;
+            postedOn: components["schemas"]["LocalDate"];
+            dueOn: components["schemas"]["LocalDate"];
+            /** Format: int32 */
+            daysOverdue: number;
+            /** Format: double */
+            due: number;
+            /** Format: double */
+            balance: number;
+            vehicle: string;
         };
         OpenOrder: {
             /** Format: int64 */
@@ -20825,9 +22493,9 @@ export interface components {
             how: null | string;
         };
         /** @enum {unknown} */
-        Payer: "Customer" | "Contract" | "Warranty" | "Shop";
+        Payer: "Customer" | "Account" | "Shop";
         /** @enum {unknown} */
-        PaymentMethod: "Cash" | "Card";
+        PaymentMethod: "Cash" | "Card" | "Check" | "Deposit";
         PaymentView: {
             /** Format: int64 */
             id: number;
@@ -20835,10 +22503,14 @@ export interface components {
             /** Format: double */
             amount: number;
             /** Format: double */
+            tip: number;
+            /** Format: double */
             tendered: number;
             /** Format: double */
             change: number;
-            cardEnding: string;
+            number: string;
+            /** Format: double */
+            refundable: number;
             at: components["schemas"]["Instant"];
             by: string;
         };
@@ -20853,7 +22525,7 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "CheckWork" | "AfterWork" | "CorrectTimes" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "CheckWork" | "AfterWork" | "CorrectTimes" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "WriteOff" | "ReleaseOnAccount" | "KeepBooks" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
         PersonActiveRequest: {
             active: boolean;
         };
@@ -20944,6 +22616,20 @@ export interface components {
             /** Format: int32 */
             uses: number;
             forgotten: boolean;
+        };
+        PickupRequest: {
+            onAccount: boolean;
+            reason: null | string;
+        };
+        PickupView: {
+            /** Format: double */
+            balance: number;
+            onTerms: boolean;
+            mayRelease: boolean;
+            isGone: boolean;
+            handOver: string[];
+            toRaise: string[];
+            followUpAt: string;
         };
         PinPerson: {
             /** Format: int64 */
@@ -21078,6 +22764,10 @@ export interface components {
         };
         PostCountRequest: {
             reason: null | string;
+        };
+        PostInvoiceRequest: {
+            /** @default false */
+            aboveLimit: boolean;
         };
         PresenceRequest: {
             present: boolean;
@@ -21312,9 +23002,21 @@ export interface components {
             /** Format: int64 */
             mergeId: number;
         };
+        RefundRequest: {
+            amount: null | string;
+        };
         RefuseReturnRequest: {
             why: null | string;
             cameBack: boolean;
+        };
+        RelatedInvoice: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            number: number;
+            payer: string;
+            /** Format: double */
+            total: number;
         };
         /** @enum {unknown} */
         RelatedWorkKind: "Addition" | "Instead" | "Work";
@@ -21354,6 +23056,13 @@ export interface components {
             sentence: string;
             /** Format: int64 */
             lastOrderId: null | number;
+        };
+        RemitRequest: {
+            account: components["schemas"]["LedgerAccount"];
+            code: string;
+            through: null | string;
+            amount: null | string;
+            reference: null | string;
         };
         ReorderRow: {
             part: components["schemas"]["StockRow"];
@@ -21471,9 +23180,6 @@ export interface components {
             createdAt: components["schemas"]["LocalDateTime"];
             lines: components["schemas"]["ReturnLineView"][];
         };
-        ReverseInvoiceRequest: {
-            reason: string;
-        };
         RightRequest: {
             permission: components["schemas"]["Permission"];
             allowed: null | boolean;
@@ -21546,6 +23252,14 @@ export interface components {
             supplierId: number;
             expected: null | string;
             note: null | string;
+        };
+        SendStatementRequest: {
+            month: null | string;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            reminder: number;
         };
         /** @enum {unknown} */
         ServiceState: "Due" | "Missed" | "Soon" | "Later";
@@ -21641,6 +23355,12 @@ export interface components {
             /** Format: int32 */
             visits: number;
             since: null | components["schemas"]["Instant"];
+        };
+        SheetDeposit: {
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            left: number;
         };
         SheetDiscount: {
             /** Format: int64 */
@@ -21755,6 +23475,7 @@ export interface components {
             paid: number;
             /** Format: double */
             balance: number;
+            others: components["schemas"]["SheetOtherInvoice"][];
         };
         SheetJob: {
             /** Format: int64 */
@@ -21769,8 +23490,7 @@ export interface components {
             isUnsafe: boolean;
             linesOpen: boolean;
             checkWanted: boolean;
-            payer: components["schemas"]["Payer"];
-            payerName: string;
+            payer: string;
             payerWords: string;
             credit: string;
             creditFor: number[];
@@ -21872,6 +23592,33 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        SheetOtherInvoice: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            number: number;
+        };
+        SheetPayer: {
+            payer: components["schemas"]["Payer"];
+            /** Format: int64 */
+            customerId: null | number;
+            name: string;
+            /** Format: double */
+            total: number;
+            /** Format: double */
+            deductible: number;
+            /** Format: double */
+            due: number;
+            terms: null | components["schemas"]["SheetPayerTerms"];
+        };
+        SheetPayerTerms: {
+            deductible: string;
+            authorizationNumber: string;
+            authorized: string;
+            claim: components["schemas"]["ClaimState"];
+            /** Format: int32 */
+            version: number;
+        };
         SheetSent: {
             at: components["schemas"]["Instant"];
             seenAt: null | components["schemas"]["Instant"];
@@ -21906,6 +23653,8 @@ export interface components {
             laborRate: string;
             rateNames: string[];
             discounts: components["schemas"]["SheetDiscount"][];
+            payers: components["schemas"]["SheetPayer"][];
+            deposits: components["schemas"]["SheetDeposit"][];
             policyIsOlder: boolean;
         };
         SheetUpdate: {
@@ -22253,6 +24002,26 @@ export interface components {
         StartStepsView: {
             steps: components["schemas"]["StartStepRow"][];
             next: null | components["schemas"]["StartStep"];
+        };
+        StatementLineView: {
+            day: components["schemas"]["LocalDate"];
+            text: string;
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            balance: number;
+        };
+        StatementSent: {
+            to: string;
+        };
+        StatementView: {
+            from: components["schemas"]["LocalDate"];
+            through: components["schemas"]["LocalDate"];
+            /** Format: double */
+            before: number;
+            /** Format: double */
+            after: number;
+            lines: components["schemas"]["StatementLineView"][];
         };
         StillLate: {
             /** Format: int64 */
@@ -22627,6 +24396,15 @@ export interface components {
         };
         /** @enum {unknown} */
         Transport: "DropOff" | "Waits" | "Ride" | "Loaner" | "PickUp";
+        TrialBalanceView: {
+            through: components["schemas"]["LocalDate"];
+            accounts: components["schemas"]["BalanceView"][];
+            /** Format: double */
+            debits: number;
+            /** Format: double */
+            credits: number;
+            lockedUntil: null | components["schemas"]["LocalDate"];
+        };
         TroubleCodeView: {
             code: string;
             system: string;
@@ -22729,8 +24507,19 @@ export interface components {
         };
         /** @enum {unknown} */
         Urgency: "Heed" | "Due" | "Soon" | "Later";
+        UsableDeposit: {
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            left: number;
+            origin: string;
+        };
         UseCreditRequest: {
             how: null | string;
+        };
+        UseDepositRequest: {
+            /** Format: int64 */
+            depositId: number;
         };
         ValueRequest: {
             value: null | string;
@@ -22891,6 +24680,10 @@ export interface components {
             toAct: boolean;
             /** Format: int64 */
             inspectionId: null | number;
+        };
+        WriteOffRequest: {
+            amount: null | string;
+            reason: null | string;
         };
         WriteUpProposal: {
             promisedAt: components["schemas"]["LocalDateTime"];

@@ -1,17 +1,14 @@
 namespace Yardstick.Core.Orders;
 
-/// <summary>Who pays for a job, as the shop noted it. The invoice is made to the customer, for everything, whoever stands here.</summary>
+/// <summary>Who pays for a job (rules, Money after the invoice).</summary>
 public enum Payer
 {
     /// <summary>The customer.</summary>
     Customer,
 
-    /// <summary>A service contract or an insurer.</summary>
-    Contract,
+    /// <summary>Another account: a warranty, a service contract, an insurer.</summary>
+    Account,
 
-    /// <summary>A warranty.</summary>
-    Warranty,
-
-    /// <summary>The shop itself.</summary>
+    /// <summary>The shop itself: goodwill, a comeback.</summary>
     Shop,
 }

@@ -122,8 +122,14 @@ public class Job
     /// <summary>Who pays for it.</summary>
     public Payer Payer { get; internal set; }
 
-    /// <summary>The payer's name where it is not the customer.</summary>
+    /// <summary>The paying account's customer record; null where no other account pays.</summary>
+    public long? PayerId { get; internal set; }
+
+    /// <summary>Name of the paying account when it was chosen; empty where no other account pays.</summary>
     public string PayerName { get; internal set; } = "";
+
+    /// <summary>Who pays, as it is chosen: <c>Customer</c>, <c>Shop</c>, or the key of the account.</summary>
+    public string PayerKey => PayerId?.ToString(CultureInfo.InvariantCulture) ?? Payer.ToString();
 
     /// <summary>A diagnosis: percent of it that is credited when its repair is approved (rules, Jobs).</summary>
     public Percent? CreditPercent { get; internal set; }
@@ -159,8 +165,7 @@ public class Job
     public string PayerWords =>
         Payer switch
         {
-            Payer.Contract => PayerName.Length > 0 ? PayerName : "service contract",
-            Payer.Warranty => PayerName.Length > 0 ? PayerName : "warranty",
+            Payer.Account => PayerName,
             Payer.Shop => "the shop",
             _ => "",
         };
@@ -235,18 +240,6 @@ public class Job
             case "linesOpen":
                 (old, LinesOpen) = (Shown(field), text == "true");
                 break;
-            case "payer":
-                old = Shown(field);
-                if (!Enum.TryParse<Payer>(text, out var payer) || !Enum.IsDefined(payer))
-                    return new Problem("job.payer", "Choose who pays: customer, service contract, warranty or shop.", field);
-                Payer = payer;
-                break;
-            case "payerName":
-                old = PayerName;
-                if ((text ?? "").Trim() is not { Length: <= 120 } name)
-                    return TextInput.TooLong(120, field, "A name");
-                PayerName = name;
-                break;
             case "credit":
                 old = Shown(field);
                 if (SetCredit(text, field) is { } badCredit)
@@ -285,8 +278,6 @@ public class Job
             "isUnsafe" => IsUnsafe ? "true" : "false",
             "checkWanted" => CheckWanted ? "true" : "false",
             "linesOpen" => LinesOpen ? "true" : "false",
-            "payer" => Payer.ToString(),
-            "payerName" => PayerName,
             "credit" => CreditShown,
             "creditFor" => string.Join(',', CreditFor),
             _ => FixedPrice?.AsTyped ?? "",
@@ -325,7 +316,7 @@ public class Job
         var copy = EarlierWork.Copy(this, (_, _) => { });
         (copy.OriginText, copy.CannedVersion, copy.LaborRate) = ($"Approved on order {from.Number}", CannedVersion, LaborRate);
         (copy.IsUnsafe, copy.LinesOpen, copy.CheckWanted) = (IsUnsafe, LinesOpen, CheckWanted);
-        (copy.Payer, copy.PayerName) = (Payer, PayerName);
+        (copy.Payer, copy.PayerId, copy.PayerName) = (Payer, PayerId, PayerName);
         foreach (var (was, now) in OnLines.Zip(copy.Lines))
             now.Keep(was);
         return copy;

@@ -45,6 +45,23 @@ public sealed class PartLine() : Line(LineKind.Part)
     /// <summary>Received for this line.</summary>
     public Quantity ReceivedQuantity { get; internal set; }
 
+    /// <summary>What those that came for it are worth in the books.</summary>
+    public Money ReceivedValue { get; internal set; }
+
+    /// <summary>Units came for it.</summary>
+    /// <param name="units">How many.</param>
+    /// <param name="value">What they are worth.</param>
+    internal void Came(Quantity units, Money value) =>
+        (ReceivedQuantity, ReceivedValue) = (ReceivedQuantity + units, ReceivedValue + value);
+
+    /// <summary>Units that came for it leave it again, with their share of the value; the last take all that is left.</summary>
+    internal Money Leave(Quantity units)
+    {
+        var value = units >= ReceivedQuantity ? ReceivedValue : Money.Of(ReceivedValue.Amount * units.Value / ReceivedQuantity.Value);
+        (ReceivedQuantity, ReceivedValue) = (ReceivedQuantity - units, ReceivedValue - value);
+        return value;
+    }
+
     /// <summary>Code of the supplier that offers it.</summary>
     public string SupplierCode { get; internal set; } = "";
 
@@ -207,6 +224,7 @@ public sealed class PartLine() : Line(LineKind.Part)
             Quantity.Zero,
             Quantity.Zero
         );
+        copy.ReceivedValue = Money.Zero;
         (copy.Branch, copy.OfferedFor, copy.GenericQuantity, copy.SourceBefore) = ("", null, null, null);
         copy.CoresReturned = CoreDeposit > Values.UnitPrice.Zero ? Quantity : Quantity.Zero;
         return copy;
@@ -224,6 +242,7 @@ public sealed class PartLine() : Line(LineKind.Part)
     internal void TakeOver(PartLine was)
     {
         (ReceivedQuantity, was.ReceivedQuantity) = (was.ReceivedQuantity, Quantity.Zero);
+        (ReceivedValue, was.ReceivedValue) = (was.ReceivedValue, Money.Zero);
         (ReservedQuantity, was.ReservedQuantity) = (was.ReservedQuantity, Quantity.Zero);
     }
 

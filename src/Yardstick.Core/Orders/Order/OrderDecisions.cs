@@ -70,7 +70,7 @@ public partial class Order
             Channel = answer.Channel,
             At = actor.At,
             AskedById = actor.StaffId,
-            AmountAgreed = Money.Of(result.Total),
+            AmountAgreed = Money.Of(result.CustomerDue),
             JobAmount = Money.Of(result.Of(job).Subtotal),
             Note = answer.Note.Trim(),
             DeferUntil = job.DeferUntil,
@@ -133,13 +133,21 @@ public partial class Order
         var exception = new CeilingException
         {
             OrderId = Id,
-            UpTo = ApprovedTotal,
+            UpTo = ApprovedByCustomer,
             Reason = reason.Trim(),
             ById = actor.StaffId,
             At = actor.At,
         };
         CeilingExceptions.Add(exception);
-        Record("order", Id, "ceiling", $"{AmountAgreed}", $"overridden, up to {ApprovedTotal}: {exception.Reason}", Version + 1, actor);
+        Record(
+            "order",
+            Id,
+            "ceiling",
+            $"{AmountAgreed}",
+            $"overridden, up to {ApprovedByCustomer}: {exception.Reason}",
+            Version + 1,
+            actor
+        );
         return exception;
     }
 
@@ -239,9 +247,10 @@ public partial class Order
     /// </summary>
     /// <param name="policy">The policy that prices the order.</param>
     public CeilingState CeilingNow(ShopPolicy policy) =>
-        AmountAgreed is not { } agreed || ApprovedTotal.Cents <= agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount)
+        AmountAgreed is not { } agreed
+        || ApprovedByCustomer.Cents <= agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount)
             ? CeilingState.Within
-        : CeilingLetPast is { } let && ApprovedTotal.Cents <= let.UpTo.Cents ? CeilingState.LetPast
+        : CeilingLetPast is { } let && ApprovedByCustomer.Cents <= let.UpTo.Cents ? CeilingState.LetPast
         : CeilingState.Past;
 
     /// <summary>
@@ -381,6 +390,8 @@ public partial class Order
             return gone;
         if (VehicleId is null)
             return new Problem("order.noCar", "A counter sale has no next visit. Defer the job instead.");
+        if (Payers.Find(p => p.CustomerId == job.Value.PayerId) is { } payer && next.AddPayer(payer.Account).Problem is { } refused)
+            return refused;
         return next.AddJob(job.Value.ForAnotherVisit(this), actor);
     }
 }

@@ -13,7 +13,7 @@ public partial class Order
             return closed;
         if (Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
             return new Problem("line.gone", "The line for this part was removed. Reload the page.");
-        line.ReceivedQuantity += quantity;
+        line.Came(quantity, Money.Of(unitCost * quantity));
         if (line.UnitCost != unitCost)
         {
             Record("line", lineId, "unitCost", line.UnitCost.ToString(), unitCost.ToString(), ++line.Version, actor);
@@ -26,16 +26,21 @@ public partial class Order
     /// <summary>The supplier's bill has another cost for a part: it counts in the books; the customer's price stays.</summary>
     /// <param name="lineId">The line; one that is off the order by now is left as it is.</param>
     /// <param name="unitCost">Cost each.</param>
+    /// <param name="difference">How much more (or less) the parts of the line are worth.</param>
     /// <param name="actor">Who.</param>
-    public Result CorrectBookCost(long lineId, UnitPrice unitCost, Actor actor)
+    /// <returns>Whether the line carries the difference: not where nothing of it is here any more.</returns>
+    public Result<bool> CorrectBookCost(long lineId, UnitPrice unitCost, Money difference, Actor actor)
     {
         if (Closed() is { } closed)
             return closed;
         if (Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
-            return Result.Done;
+            return false;
         Record("line", lineId, "unitCost", (line.BookCost ?? line.UnitCost).ToString(), unitCost.ToString(), ++line.Version, actor);
         line.BookCost = unitCost;
-        return Result.Done;
+        if (line.ReceivedQuantity <= Quantity.Zero)
+            return false;
+        line.ReceivedValue += difference;
+        return true;
     }
 
     /// <summary>Writes down what became of a line's part: it was ordered, or called off.</summary>

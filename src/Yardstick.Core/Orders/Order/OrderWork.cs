@@ -73,7 +73,8 @@ public partial class Order
             return no;
         if (field == "creditFor" && Job.Keys(text).Any(key => !OnJobs.Any(j => j.Id != id && j.Id == key)))
             return new Problem("job.creditFor", "Choose the repair among the other jobs of this order.", field);
-        return Recorded("job", id, job.Value.Set(field, text), () => job.Value.Version, actor);
+        var set = field == "payer" ? SetPayerOf(job.Value, text) : job.Value.Set(field, text);
+        return Recorded("job", id, set, () => job.Value.Version, actor);
     }
 
     /// <summary>Takes a job off. One with clocked time or an ordered part stays.</summary>

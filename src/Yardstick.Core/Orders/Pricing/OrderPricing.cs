@@ -73,6 +73,30 @@ public static class OrderPricing
             LaborRate = order.LaborRate,
             Discounts = order.OwnDiscounts.Select(d => d.Priced).ToArray(),
             Jobs = order.OnJobs.Select(job => JobOf(order, job)).ToArray(),
+            Payers = PayersOf(order, policy, day),
+        };
+
+    /// <summary>Others than the customer who pay for jobs, accounts in the order of their first job, the shop last.</summary>
+    private static CasePayer[] PayersOf(Order order, ShopPolicy policy, LocalDate day)
+    {
+        var accounts = order.PayingAccounts.Select(p => new CasePayer(
+            PayerKey(p.CustomerId),
+            CustomerOf(p.Account, policy, day),
+            IsShop: false,
+            p.Deductible.Amount
+        ));
+        return [.. accounts, .. order.OnJobs.Any(j => j.Payer == Payer.Shop) ? new[] { CasePayer.Shop } : []];
+    }
+
+    /// <summary>An account's key among the payers of a case.</summary>
+    public static string PayerKey(long customerId) => Key(customerId, 0);
+
+    private static string PayerKey(Job job) =>
+        job.Payer switch
+        {
+            Payer.Shop => CasePayer.Shop.Key,
+            Payer.Account => PayerKey(job.PayerId!.Value),
+            _ => "",
         };
 
     /// <summary>Prices an order.</summary>
@@ -86,6 +110,9 @@ public static class OrderPricing
         var approved = Price(order, customer, policy, JobSelection.ApprovedOnly, day);
         order.Total = Money.Of(offered.Total);
         order.ApprovedTotal = Money.Of(approved.Total);
+        order.ApprovedByCustomer = Money.Of(approved.CustomerDue);
+        foreach (var payer in order.Payers)
+            payer.Approved = Money.Of(approved.Payers.FirstOrDefault(p => p.Key == PayerKey(payer.CustomerId))?.Due ?? 0);
         foreach (var job in order.OnJobs)
         {
             var figures = offered.Of(job);
@@ -170,6 +197,7 @@ public static class OrderPricing
         return new PricingJob
         {
             Id = JobKey(job),
+            Payer = PayerKey(job),
             // A job that is approved for another visit is not approved on this order (rules, Consent).
             Decision = job.Decision == DecisionKind.AnotherVisit ? JobDecision.Deferred : (JobDecision)(int)job.Decision,
             FixedPrice = stands ? job.FixedPrice?.Amount : null,

@@ -33,6 +33,9 @@ public sealed record PricingCase
     /// <summary>The amount that the customer agreed to, if there was a decision.</summary>
     public decimal? Authorized { get; init; }
 
+    /// <summary>Others than the customer who pay for jobs; in the program only, no part of a case's JSON.</summary>
+    public IReadOnlyList<CasePayer> Payers { get; init; } = [];
+
     /// <summary>The same order as if nobody had been told a price yet: overrides stay, held prices follow the policy.</summary>
     public PricingCase WithoutHeldPrices() =>
         this with

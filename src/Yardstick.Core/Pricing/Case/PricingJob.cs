@@ -9,6 +9,9 @@ public sealed record PricingJob
     /// <summary>How it was decided.</summary>
     public JobDecision Decision { get; init; }
 
+    /// <summary>Key of who pays for it among <see cref="PricingCase.Payers"/>; empty for the customer.</summary>
+    public string Payer { get; init; } = "";
+
     /// <summary>Its lines in order.</summary>
     public required IReadOnlyList<PricingLine> Lines { get; init; }
 

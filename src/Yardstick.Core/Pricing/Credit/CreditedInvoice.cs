@@ -32,7 +32,7 @@ public sealed class CreditedInvoice
             frozen = posted.Items;
             gone = [.. pricing.Jobs.Select(j => new bool[j.Lines.Count])];
             lines = [.. frozen.Select((items, j) => items is null ? null : LinesOf(j, items))];
-            Posted = Left = SaleFiguresBuilder.Of(pricing, evaluator, posted);
+            Posted = Left = SaleFiguresBuilder.Of(pricing, posted);
         }
         catch (OverflowException)
         {
@@ -131,7 +131,7 @@ public sealed class CreditedInvoice
                 gone[j][l] = lines[j]![l].IsGone;
             items[j] = [.. all.Select(item => Standing(j, item))];
         }
-        var left = SaleFiguresBuilder.Of(pricing, evaluator, evaluator.Standing(items, gone));
+        var left = SaleFiguresBuilder.Of(pricing, evaluator.Standing(items, gone));
         var credit = Left - left;
         Left = left;
         return credit;

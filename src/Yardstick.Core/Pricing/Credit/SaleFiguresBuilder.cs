@@ -5,7 +5,7 @@ namespace Yardstick.Core.Pricing;
 /// <summary>Turns what was evaluated into the figures of a sale.</summary>
 internal static class SaleFiguresBuilder
 {
-    internal static SaleFigures Of(PricingCase pricing, OrderEvaluator evaluator, OrderEvaluation evaluation)
+    internal static SaleFigures Of(PricingCase pricing, OrderEvaluation evaluation)
     {
         ref readonly var sums = ref evaluation.Sums;
         return new SaleFigures
@@ -24,7 +24,7 @@ internal static class SaleFiguresBuilder
                     (tax, t) => new TaxFigures(tax.Code, Rounding.Amount(evaluation.TaxBases[t]), Rounding.Amount(evaluation.TaxAmounts[t]))
                 ),
             ],
-            Nets = Nets(pricing, InsideTax.Of(pricing, evaluator, evaluation), evaluation),
+            Nets = Nets(pricing, InsideTax.Of(pricing, evaluation), evaluation),
             Cost = Rounding.Amount(checked(sums.Cost + evaluation.SuppliesCost)),
             Hours = sums.Hours,
         };

@@ -7,7 +7,7 @@ internal static class FiguresBuilder
 {
     internal static JobFigures Job(
         PricingCase pricing,
-        OrderEvaluator evaluator,
+        ICaseEvaluator evaluator,
         OrderEvaluation evaluation,
         int index,
         bool included,
@@ -16,6 +16,7 @@ internal static class FiguresBuilder
     )
     {
         var job = pricing.Jobs[index];
+        var prepared = evaluator.Prepared(index);
         var sums = new RunningTotals();
         var lines = new LineFigures[job.Lines.Count];
         var companions = new List<CompanionFigures>();
@@ -23,7 +24,7 @@ internal static class FiguresBuilder
         {
             sums.Add(item);
             if (item.Line >= 0)
-                lines[item.Line] = Line(pricing, evaluator, job.Lines[item.Line], evaluator.Prepared[index][item.Line], item);
+                lines[item.Line] = Line(pricing, job.Lines[item.Line], prepared[item.Line], item);
             else
                 companions.Add(
                     new CompanionFigures(
@@ -40,7 +41,7 @@ internal static class FiguresBuilder
         for (var l = 0; l < lines.Length; l++)
         {
             // A line that is out counts nowhere; its price is still worth showing.
-            lines[l] ??= Line(pricing, evaluator, job.Lines[l], evaluator.Prepared[index][l], Idle(evaluator.Prepared[index][l]));
+            lines[l] ??= Line(pricing, job.Lines[l], prepared[l], Idle(prepared[l]));
         }
         var revenue = sums.Labor + sums.Parts + sums.Sublet + sums.Fees - sums.PassedOn;
         if (trace is not null)
@@ -76,13 +77,7 @@ internal static class FiguresBuilder
             Hours = line.Hours,
         };
 
-    private static LineFigures Line(
-        PricingCase pricing,
-        OrderEvaluator evaluator,
-        PricingLine line,
-        in PreparedLine prepared,
-        in PricedItem item
-    )
+    private static LineFigures Line(PricingCase pricing, PricingLine line, in PreparedLine prepared, in PricedItem item)
     {
         decimal? policyPrice =
             line is PartCaseLine { UnitPrice: not null } part && PartPrice.BandsOf(pricing.Policy, part.Category) is not null
@@ -117,7 +112,6 @@ internal static class FiguresBuilder
 
     internal static PricingResult Order(
         PricingCase pricing,
-        OrderEvaluator evaluator,
         OrderEvaluation main,
         JobFigures[] jobs,
         ConsentFigures? consent,
@@ -125,7 +119,7 @@ internal static class FiguresBuilder
     )
     {
         ref readonly var sums = ref main.Sums;
-        var inside = InsideTax.Of(pricing, evaluator, main);
+        var inside = InsideTax.Of(pricing, main);
         var revenue = checked(main.Total - main.TaxTotal - (sums.Core - inside.On(AmountKind.Core)) - (sums.PassedOn - inside.OnPassedOn));
         var cost = checked(sums.Cost + main.SuppliesCost);
         var labor = sums.Labor - inside.On(AmountKind.Labor);
@@ -174,6 +168,7 @@ internal static class FiguresBuilder
             Adjusted = adjusted,
             Balance = Rounding.Amount(main.Total) - paid - adjusted,
             Consent = consent,
+            Payers = PayersEvaluator.Figures(pricing, main),
         };
     }
 }

@@ -26,12 +26,22 @@ internal sealed class InsideTax
         : item.Companion is { } rule ? rule.Code
         : (pricing.Jobs[job].Lines[item.Line] as FeeCaseLine)?.Code ?? "";
 
-    internal static InsideTax Of(PricingCase pricing, OrderEvaluator evaluator, OrderEvaluation main)
+    internal static InsideTax Of(PricingCase pricing, OrderEvaluation main)
     {
         var result = new InsideTax();
-        var taxes = evaluator.Taxes;
-        if (!taxes.Inside)
+        if (!main.By.Taxes.Inside)
             return result;
+        if (main.Parts.Count == 0)
+            result.Take(pricing, main);
+        // Each payer's invoice has taxes of its own.
+        foreach (var part in main.Parts)
+            result.Take(pricing, part);
+        return result;
+    }
+
+    private void Take(PricingCase pricing, OrderEvaluation main)
+    {
+        var taxes = main.By.Taxes;
         var slots = new List<(AmountKind Kind, string? Held, long Net)>();
         for (var j = 0; j < main.Items.Length; j++)
         {
@@ -59,9 +69,8 @@ internal sealed class InsideTax
                 weights[i] = taxes.GroupOf(slots[i].Kind) == g ? slots[i].Net : 0;
             Rounding.Share(main.GroupTaxes[g], weights, shares);
             for (var i = 0; i < shares.Length; i++)
-                result.Add(slots[i].Kind, slots[i].Held, shares[i]);
+                Add(slots[i].Kind, slots[i].Held, shares[i]);
         }
-        return result;
     }
 
     private void Add(AmountKind kind, string? held, long tax)

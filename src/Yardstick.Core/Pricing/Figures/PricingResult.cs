@@ -72,6 +72,12 @@ public sealed record PricingResult
     /// <summary>What is still owed.</summary>
     public required decimal Balance { get; init; }
 
+    /// <summary>What each payer would be invoiced, the customer first; empty where the customer pays for everything.</summary>
+    public IReadOnlyList<PayerFigures> Payers { get; init; } = [];
+
+    /// <summary>What the customer's own invoice comes to, deductible included.</summary>
+    public decimal CustomerDue => Payers.Count == 0 ? Total : Payers[0].Due;
+
     /// <summary>The ceiling; there exactly when an amount was agreed to.</summary>
     public ConsentFigures? Consent { get; init; }
 }

@@ -3,6 +3,12 @@ namespace Yardstick.Core.Pricing;
 /// <summary>One set of jobs priced together (rules, Orders, steps 1 to 6).</summary>
 internal sealed class OrderEvaluation
 {
+    /// <summary>What evaluated it; the first payer's where there are several.</summary>
+    internal required OrderEvaluator By { get; init; }
+
+    /// <summary>By payer, in their order, where there are several; empty where the customer pays for everything.</summary>
+    internal IReadOnlyList<OrderEvaluation> Parts { get; init; } = [];
+
     /// <summary>Items by job index after the order's discounts; null where the job is not included.</summary>
     internal required PricedItem[]?[] Items { get; init; }
     internal required long[] JobDiscounts { get; init; }

@@ -3,7 +3,7 @@ using Yardstick.Core.Values;
 namespace Yardstick.Core.Pricing;
 
 /// <summary>Prices sets of jobs of one case; what does not depend on the set is computed once.</summary>
-internal sealed class OrderEvaluator
+internal sealed class OrderEvaluator : ICaseEvaluator
 {
     private readonly PricingCase pricing;
     private readonly PreparedLine[][] prepared;
@@ -28,14 +28,19 @@ internal sealed class OrderEvaluator
     }
 
     internal TaxComputation Taxes => taxes;
-    internal PreparedLine[][] Prepared => prepared;
 
-    internal OrderEvaluation Evaluate(ReadOnlySpan<bool> included, PricingTrace? trace = null)
+    public PreparedLine[] Prepared(int job) => prepared[job];
+
+    public OrderEvaluation Evaluate(ReadOnlySpan<bool> included, PricingTrace? trace = null) => Evaluate(included, [], trace);
+
+    /// <summary>Prices a set of jobs; order fees that another payer's invoice has already are left out.</summary>
+    internal OrderEvaluation Evaluate(ReadOnlySpan<bool> included, IReadOnlyCollection<string> chargedFees, PricingTrace? trace)
     {
         var jobs = pricing.Jobs;
         var lines = Overlapped(included, trace);
         var result = new OrderEvaluation
         {
+            By = this,
             Items = new PricedItem[]?[jobs.Count],
             JobDiscounts = new long[jobs.Count],
             JobDiscountsTaken = new IReadOnlyList<long>[jobs.Count],
@@ -65,7 +70,7 @@ internal sealed class OrderEvaluator
                 result.Sums.Add(item);
         }
         AddSupplies(result, trace);
-        AddOrderFees(result, included, null, trace);
+        AddOrderFees(result, included, null, chargedFees, trace);
         AddTaxes(result, trace);
         return result;
     }
@@ -78,6 +83,7 @@ internal sealed class OrderEvaluator
         var included = new bool[items.Length];
         var result = new OrderEvaluation
         {
+            By = this,
             Items = items,
             JobDiscounts = new long[items.Length],
             JobDiscountsTaken = new IReadOnlyList<long>[items.Length],
@@ -92,7 +98,7 @@ internal sealed class OrderEvaluator
                 result.Sums.Add(item);
         }
         AddSupplies(result, null);
-        AddOrderFees(result, included, gone, null);
+        AddOrderFees(result, included, gone, [], null);
         AddTaxes(result, null);
         return result;
     }
@@ -207,25 +213,31 @@ internal sealed class OrderEvaluator
             result.Sums.Taxable[(int)AmountKind.Supplies] = cents;
     }
 
-    private void AddOrderFees(OrderEvaluation result, ReadOnlySpan<bool> included, bool[][]? gone, PricingTrace? trace)
+    private void AddOrderFees(
+        OrderEvaluation result,
+        ReadOnlySpan<bool> included,
+        bool[][]? gone,
+        IReadOnlyCollection<string> charged,
+        PricingTrace? trace
+    )
     {
         if (pricing.CounterSale)
             return;
         foreach (var fee in pricing.Policy.OrderFees)
         {
-            if (!Charged(fee, included, gone))
+            if (charged.Contains(fee.Code) || !Charged(fee, included, gone))
                 continue;
-            var charged = new ChargedFee(fee, Rounding.Cents(fee.Amount), fee.PassThrough ? 0 : Rounding.Cents(fee.CostEach));
-            result.Fees.Add(charged);
-            result.Sums.Fees = checked(result.Sums.Fees + charged.Amount);
-            result.Sums.Cost = checked(result.Sums.Cost + charged.Cost);
+            var added = new ChargedFee(fee, Rounding.Cents(fee.Amount), fee.PassThrough ? 0 : Rounding.Cents(fee.CostEach));
+            result.Fees.Add(added);
+            result.Sums.Fees = checked(result.Sums.Fees + added.Amount);
+            result.Sums.Cost = checked(result.Sums.Cost + added.Cost);
             if (fee.PassThrough)
-                result.Sums.PassedOn = checked(result.Sums.PassedOn + charged.Amount);
+                result.Sums.PassedOn = checked(result.Sums.PassedOn + added.Amount);
             if (fee.Taxable)
-                result.Sums.Taxable[(int)AmountKind.Fee] = checked(result.Sums.Taxable[(int)AmountKind.Fee] + charged.Amount);
+                result.Sums.Taxable[(int)AmountKind.Fee] = checked(result.Sums.Taxable[(int)AmountKind.Fee] + added.Amount);
             trace
                 ?.For($"orderFees.{fee.Code}")
-                .AddCents(fee.Category is null ? "Once per order" : $"Once per order with {fee.Category}", charged.Amount);
+                .AddCents(fee.Category is null ? "Once per order" : $"Once per order with {fee.Category}", added.Amount);
         }
     }
 

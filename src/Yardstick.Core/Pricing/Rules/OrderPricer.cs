@@ -32,7 +32,7 @@ public static class OrderPricer
 
     private static PricingResult Compute(PricingCase pricing, PricingTrace? trace)
     {
-        var evaluator = new OrderEvaluator(pricing);
+        var evaluator = PayersEvaluator.For(pricing);
         var included = Included(pricing, pricing.Include);
         var main = evaluator.Evaluate(included, trace);
         var jobs = new JobFigures[pricing.Jobs.Count];
@@ -57,7 +57,7 @@ public static class OrderPricer
             why.AddCents(included[j] ? "Total with this job" : "Total with this job added", included[j] ? main.Total : other);
             why.AddCents(included[j] ? "Total without this job" : "Total now", included[j] ? other : main.Total);
         }
-        return FiguresBuilder.Order(pricing, evaluator, main, jobs, Consent(pricing, evaluator, included, main), trace);
+        return FiguresBuilder.Order(pricing, main, jobs, Consent(pricing, evaluator, included, main), trace);
     }
 
     /// <summary>Which jobs a selection takes in.</summary>
@@ -72,12 +72,14 @@ public static class OrderPricer
         return included;
     }
 
-    private static ConsentFigures? Consent(PricingCase pricing, OrderEvaluator evaluator, bool[] included, OrderEvaluation main)
+    private static ConsentFigures? Consent(PricingCase pricing, ICaseEvaluator evaluator, bool[] included, OrderEvaluation main)
     {
         if (pricing.Authorized is not { } authorized)
             return null;
         var approved = Included(pricing, JobSelection.ApprovedOnly);
-        var total = approved.AsSpan().SequenceEqual(included) ? main.Total : evaluator.Evaluate(approved).Total;
+        var evaluation = approved.AsSpan().SequenceEqual(included) ? main : evaluator.Evaluate(approved);
+        // Where others pay too, the customer agreed to what their own invoice comes to.
+        var total = PayersEvaluator.Figures(pricing, evaluation) is [var customer, ..] ? Rounding.Cents(customer.Due) : evaluation.Total;
         var allowed = checked(Rounding.Cents(authorized) + Ceiling.Allowance(pricing.Policy.Overrun, authorized));
         return new ConsentFigures(authorized, Rounding.Amount(allowed), Rounding.Amount(total), total > allowed);
     }

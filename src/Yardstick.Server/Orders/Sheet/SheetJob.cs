@@ -36,10 +36,7 @@ public sealed record SheetJob
     public required bool CheckWanted { get; init; }
 
     /// <summary>Who pays.</summary>
-    public required Payer Payer { get; init; }
-
-    /// <summary>The payer's name where it is not the customer.</summary>
-    public required string PayerName { get; init; }
+    public required string Payer { get; init; }
 
     /// <summary>Who pays, in words; empty for the customer.</summary>
     public required string PayerWords { get; init; }

@@ -10,6 +10,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
+using Yardstick.Data.Billing;
 using Yardstick.Server.Pricing;
 
 namespace Yardstick.Server.Orders;
@@ -150,9 +151,26 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             LaborRate = order.LaborRate?.ToString() ?? "",
             RateNames = [.. policy.Pricing.LaborRates.Keys],
             Discounts = order.OwnDiscounts.Select((d, i) => jobs.Shown(d, result.DiscountsTaken.ElementAtOrDefault(i))).ToList(),
+            Payers = SheetPayer.Of(order, result),
+            Deposits = await DepositsAsync(db, order.Id),
             PolicyIsOlder = order.State == OrderState.Open && order.PolicyVersionId < await db.PolicyInForceAsync(),
         };
     }
+
+    private static Task<List<SheetDeposit>> DepositsAsync(ShopDb db, long orderId) =>
+        db
+            .Deposits.Where(d => d.OrderId == orderId)
+            .Select(d => new
+            {
+                d.Id,
+                Cents = db
+                    .Payments.Where(p => p.DepositId == d.Id)
+                    .Sum(p => p.Method == PaymentMethod.Deposit ? -p.Amount.Cents : p.Amount.Cents),
+            })
+            .Where(d => d.Cents > 0)
+            .OrderBy(d => d.Id)
+            .Select(d => new SheetDeposit(d.Id, d.Cents / 100m))
+            .ToListAsync();
 
     private static SheetFigures FiguresOf(PricingResult result, ShopPolicy policy, bool margins) =>
         new(
@@ -294,19 +312,21 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     /// <summary>The posted invoice that stands.</summary>
     private static async Task<SheetInvoice?> InvoiceAsync(ShopDb db, Order order)
     {
-        var standing = db.Invoices.Where(i =>
-            i.OrderId == order.Id && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)
-        );
-        if (await standing.OrderByDescending(i => i.Id).FirstOrDefaultAsync() is not { } invoice)
+        var standing = await db.Standing(db.Invoices.Where(i => i.OrderId == order.Id))
+            .Where(s => !s.Reversed)
+            .OrderBy(s => s.Invoice.Id)
+            .ToListAsync();
+        if (standing.Count == 0)
             return null;
-        var paid = new Money(await db.Payments.Where(p => p.InvoiceId == invoice.Id).SumAsync(p => p.Amount.Cents));
+        var first = standing[0].Invoice;
         return new SheetInvoice(
-            invoice.Id,
-            invoice.Number,
-            invoice.PostedAt,
-            invoice.Total.Amount,
-            paid.Amount,
-            invoice.Balance(paid).Amount
+            first.Id,
+            first.Number,
+            first.PostedAt,
+            standing.Sum(s => s.Invoice.Total.Amount),
+            standing.Sum(s => s.PaidCents) / 100m,
+            standing.Sum(s => s.Balance.Amount),
+            [.. standing.Skip(1).Select(s => new SheetOtherInvoice(s.Invoice.Id, s.Invoice.Number))]
         );
     }
 }

@@ -30,6 +30,12 @@ public sealed record SheetTotals
     /// <summary>Discounts of the whole order.</summary>
     public required IReadOnlyList<SheetDiscount> Discounts { get; init; }
 
+    /// <summary>What each payer would be invoiced, the customer first; empty where the customer pays for everything.</summary>
+    public required IReadOnlyList<SheetPayer> Payers { get; init; }
+
+    /// <summary>Deposits that were paid for this order and are not used up.</summary>
+    public required IReadOnlyList<SheetDeposit> Deposits { get; init; }
+
     /// <summary>True when a newer policy is in force than the one that priced the order.</summary>
     public required bool PolicyIsOlder { get; init; }
 }

@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
-import { useMay, useRefresh } from '../../lib/shop';
+import { useMay, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Loading } from '../../ui/Feedback';
 import { headerText, useActions, useHeader, useJobs, useTotals } from '../../lib/order/useSheet';
@@ -19,10 +19,11 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
   const { orderId, edits } = useActions();
   const head = useHeader();
   const jobs = useJobs();
-  const { toInvoice } = useTotals();
+  const { toInvoice, payers } = useTotals();
   const navigate = useNavigate();
   const refresh = useRefresh();
-  const [problem, setProblem] = useState('');
+  const [problem, setProblem] = useState<{ text: string; code?: string } | null>(null);
+  const mayPass = useMay('ReleaseOnAccount');
   const [busy, setBusy] = useState(false);
   const obstacles = useQuery({
     queryKey: ['obstacles', orderId],
@@ -31,18 +32,20 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
   });
   const run = async (what: () => Promise<unknown>) => {
     setBusy(true);
-    setProblem('');
+    setProblem(null);
     try {
       await what();
     } catch (error) {
-      setProblem(sentence(error));
+      setProblem({ text: sentence(error), ...(error instanceof Problem && { code: error.code }) });
     } finally {
       setBusy(false);
     }
   };
-  const post = () =>
+  const post = (aboveLimit: boolean) =>
     run(async () => {
-      const posted = await edits.kept(unwrap(api.POST('/api/orders/{id}/invoice', { params: { path: { id: orderId } } })));
+      const posted = await edits.kept(
+        unwrap(api.POST('/api/orders/{id}/invoice', { params: { path: { id: orderId } }, body: { aboveLimit } })),
+      );
       await refresh(['floor'], ['orders']);
       void navigate(`/invoices/${posted.invoiceId}`);
     });
@@ -64,6 +67,14 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
                   <tr key={job.id}>
                     <td>{job.title}</td>
                     <td className="right">{amount(job.subtotal)}</td>
+                  </tr>
+                ))}
+                {payers.map((payer) => (
+                  <tr key={payer.customerId ?? payer.payer}>
+                    <td className="soft">
+                      Invoice to {payer.payer === 'Customer' ? 'the customer' : payer.payer === 'Shop' ? 'the shop itself' : payer.name}
+                    </td>
+                    <td className="right">{amount(payer.due)}</td>
                   </tr>
                 ))}
                 <tr>
@@ -88,7 +99,12 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
         )}
         {problem && (
           <div className="notice stop" role="alert">
-            {problem}
+            {problem.text}
+            {problem.code === 'account.limit' && mayPass && (
+              <Button variant="outlined" disabled={busy} onClick={() => void post(true)}>
+                Post it all the same
+              </Button>
+            )}
           </div>
         )}
       </DialogContent>
@@ -106,11 +122,40 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
         {mayEnd && <Button onClick={onEnd}>End without an invoice…</Button>}
         <span className={styles.space} />
         <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" disabled={busy || !obstacles.data || found.length > 0} onClick={() => void post()} autoFocus>
+        <Button variant="contained" disabled={busy || !obstacles.data || found.length > 0} onClick={() => void post(false)} autoFocus>
           Post the invoice
         </Button>
       </DialogActions>
     </Dialog>
+  );
+}
+
+/** Where the customer heard of the shop: one click records it. */
+function Source({ run }: { run: (what: () => Promise<unknown>) => Promise<void> }) {
+  const { orderId } = useActions();
+  const { customer } = useHeader();
+  const shop = useShop();
+  const refresh = useRefresh();
+  const set = (value: string) =>
+    run(async () => {
+      const read = await unwrap(api.GET('/api/customers/{id}/page', { params: { path: { id: customer!.id } } }));
+      await unwrap(
+        api.POST('/api/customers/{id}/fields', {
+          params: { path: { id: customer!.id } },
+          body: { field: 'source', value, version: read.version },
+        }),
+      );
+      await refresh(['obstacles', orderId], ['customer', customer!.id]);
+    });
+  return (
+    <select aria-label="How they heard of the shop" value="" onChange={(event) => void set(event.target.value)}>
+      <option value="" disabled>
+        choose
+      </option>
+      {(shop?.customerSources ?? []).map((source) => (
+        <option key={source}>{source}</option>
+      ))}
+    </select>
   );
 }
 
@@ -145,7 +190,9 @@ function Fix({
   return (
     <div className="notice row">
       <span className="grow">{obstacle.message}</span>
-      {obstacle.field ? (
+      {obstacle.field === 'source' ? (
+        <Source run={run} />
+      ) : obstacle.field ? (
         <form
           className="row"
           onSubmit={(event) => {

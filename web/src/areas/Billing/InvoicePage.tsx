@@ -2,16 +2,22 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { api, unwrap } from '../../lib/api';
-import { money, moment, wallTime } from '../../lib/format';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { amount, day, money, moment, wallTime } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useMay, useNow, useShop } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/Feedback';
 import { Payments } from './Payments';
-import { ReverseDialog } from './ReverseDialog';
+import { CreditDialog } from './CreditDialog';
 import { Paper } from './Paper';
 import './billing.css';
 import styles from './InvoicePage.module.css';
+
+function standing(invoice: Schemas['InvoicePageView']): string {
+  if (invoice.kind === 'CreditNote') return 'Credit memo';
+  if (invoice.reversed) return 'Credited in full';
+  return invoice.balance > 0 ? 'Balance due' : 'Paid';
+}
 
 /** A posted invoice: its frozen figures, and what was paid. */
 export default function InvoicePage() {
@@ -37,24 +43,40 @@ export default function InvoicePage() {
       <Paper document={data.document} />
       <div className="invoice-side">
         <section className="panel" aria-label="Balance">
-          <span className="soft">
-            {credit ? 'Credit memo' : data.creditNoteNumber ? 'Reversed' : data.balance > 0 ? 'Balance due' : 'Paid'}
-          </span>
+          <span className="soft">{standing(data)}</span>
           <span className="balance">{money(credit ? data.total : data.balance > 0 ? data.balance : data.paid, shop.currency)}</span>
           <span className="soft">
             Posted {moment(wallTime(data.postedAt, shop.timeZone), now)} by {data.postedBy}
           </span>
-          {data.creditNoteId && (
-            <div className="notice stop">
-              Reversed by <Link to={`/invoices/${data.creditNoteId}`}>credit memo {data.creditNoteNumber}</Link>. The repair order is open
-              again.
-            </div>
+          {!credit && data.balance > 0 && (
+            <span className={data.overdue ? 'stop' : 'soft'}>
+              {data.overdue ? 'Was due' : 'Due'} {day(data.dueOn, now)}
+            </span>
           )}
-          {data.correctsNumber && (
+          {data.amountDue !== data.total && data.payer !== 'Shop' && (
+            <span className="soft">
+              Total {amount(data.total)}, {amount(data.amountDue - data.total)} deductible
+            </span>
+          )}
+          {data.payer === 'Shop' && <span className="soft">Paid by the shop itself: nothing is due.</span>}
+          {data.credits.map((memo) => (
+            <div className="notice stop" key={memo.id}>
+              Credited by <Link to={`/invoices/${memo.id}`}>credit memo {memo.number}</Link>, {amount(-memo.total)}.
+            </div>
+          ))}
+          {data.corrects && (
             <div className="notice">
-              Reverses invoice {data.correctsNumber}. {data.reason}
+              Credits <Link to={`/invoices/${data.corrects.id}`}>invoice {data.corrects.number}</Link>. {data.reason}
             </div>
           )}
+          {data.others.map((other) => (
+            <span key={other.id}>
+              <Link to={`/invoices/${other.id}`}>Invoice {other.number}</Link>{' '}
+              <span className="soft">
+                {other.payer}, {amount(other.total)}
+              </span>
+            </span>
+          ))}
         </section>
         {!credit && <Payments invoice={data} onChange={() => void invoice.refetch()} />}
         <section className="panel" aria-label="More actions">
@@ -65,18 +87,18 @@ export default function InvoicePage() {
             <Button variant="outlined" component={Link} to={`/orders/${data.orderId}`}>
               Order {data.document.orderNumber}
             </Button>
-            {mayReverse && !credit && !data.creditNoteId && (
+            {mayReverse && !credit && !data.reversed && (
               <Button color="error" onClick={() => setReversing(true)}>
-                Reverse…
+                Credit…
               </Button>
             )}
           </div>
-          {!mayReverse && !credit && !data.creditNoteId && (
-            <span className="soft small">Posted by mistake? A manager or the owner can reverse it.</span>
+          {!mayReverse && !credit && !data.reversed && (
+            <span className="soft small">Posted by mistake? A manager or the owner can credit it.</span>
           )}
         </section>
       </div>
-      {reversing && <ReverseDialog invoice={data} onClose={() => setReversing(false)} onDone={() => void invoice.refetch()} />}
+      {reversing && <CreditDialog invoice={data} onClose={() => setReversing(false)} onDone={() => void invoice.refetch()} />}
     </div>
   );
 }

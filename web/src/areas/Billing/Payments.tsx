@@ -1,16 +1,17 @@
 import Button from '@mui/material/Button';
 import { useState, type SubmitEvent } from 'react';
 import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
-import { amount, clock, wallTime } from '../../lib/format';
-import { useMay, useRefresh, useShop } from '../../lib/shop';
+import { amount } from '../../lib/format';
+import { useMay, useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
+import { OtherWays, type OtherPayment } from './OtherWays';
+import { PaymentRow } from './PaymentRow';
 import styles from './Payments.module.css';
 
 type Invoice = Schemas['InvoicePageView'];
 
-/** Cash with change, or a card through the terminal. */
+/** Cash with change, cards through the terminal, checks, deposits; refunds and write-offs. */
 export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: () => void }) {
-  const shop = useShop();
   const mayTake = useMay('TakePayments');
   const refresh = useRefresh();
   const [tendered, setTendered] = useState('');
@@ -48,7 +49,35 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
     void run('back', async () => {
       const given = await unwrap(api.POST('/api/invoices/{id}/give-back', { params: { path: { id: invoice.id } }, body: { method } }));
       if (given.refundId) await settle(given.refundId);
-      else setSaid(`Hand back ${amount(given.cash)} in cash.`);
+      else
+        setSaid(
+          given.kept > 0
+            ? `${amount(given.kept)} stays as a deposit.`
+            : `Hand back ${amount(given.cash)}${method === 'Cash' ? ' in cash' : ''}.`,
+        );
+    });
+  const refund = (paymentId: number, text: string) =>
+    void run('back', async () => {
+      const path = { id: invoice.id, paymentId };
+      const given = await unwrap(api.POST('/api/invoices/{id}/payments/{paymentId}/refund', { params: { path }, body: { amount: text } }));
+      if (given.refundId) await settle(given.refundId);
+      else if (given.cash > 0) setSaid(`Hand back ${amount(given.cash)}.`);
+    });
+  const other = ({ way, amount: typed, more }: OtherPayment) =>
+    void run(way, async () => {
+      const params = { path: { id: invoice.id } };
+      if (way === 'check')
+        await unwrap(api.POST('/api/invoices/{id}/checks', { params, body: { amount: typed, checkNumber: more, despiteCharge: false } }));
+      else if (way === 'writeOff')
+        await unwrap(api.POST('/api/invoices/{id}/write-offs', { params, body: { amount: typed, reason: more } }));
+      else {
+        const charge = await unwrap(api.POST('/api/invoices/{id}/card-charges', { params, body: { amount: typed, tip: more } }));
+        await settle(charge.id);
+      }
+    });
+  const useDeposit = (depositId: number) =>
+    void run('deposit', async () => {
+      await unwrap(api.POST('/api/invoices/{id}/deposits', { params: { path: { id: invoice.id } }, body: { depositId } }));
     });
   const submitCash = (event: SubmitEvent) => {
     event.preventDefault();
@@ -60,24 +89,26 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
   };
   const card = () =>
     void run('card', async () => {
-      const charge = await unwrap(api.POST('/api/invoices/{id}/card-charges', { params: { path: { id: invoice.id } } }));
+      const charge = await unwrap(
+        api.POST('/api/invoices/{id}/card-charges', { params: { path: { id: invoice.id } }, body: { amount: null, tip: null } }),
+      );
       await settle(charge.id);
     });
   return (
     <section className="panel" aria-label="Payments">
       <h2>Payments</h2>
       {invoice.payments.map((payment) => (
-        <div className="spread" key={payment.id}>
+        <PaymentRow key={payment.id} payment={payment} busy={busy !== ''} onRefund={(text) => refund(payment.id, text)} />
+      ))}
+      {invoice.adjustments.map((adjustment) => (
+        <div className="spread" key={`w${adjustment.id}`}>
           <span>
-            {payment.amount < 0 ? 'Refund, ' : ''}
-            {payment.method === 'Cash' ? 'cash' : payment.cardEnding ? `card ending in ${payment.cardEnding}` : 'card'}
+            written off{' '}
             <span className="soft small">
-              {' '}
-              {shop && clock(wallTime(payment.at, shop.timeZone))} · {payment.by}
-              {payment.change > 0 && ` · ${amount(payment.tendered)} received, ${amount(payment.change)} change`}
+              {adjustment.reason} · {adjustment.by}
             </span>
           </span>
-          <b>{amount(payment.amount)}</b>
+          <b>{amount(adjustment.amount)}</b>
         </div>
       ))}
       {invoice.payments.length === 0 && invoice.balance > 0 && <span className="soft">No payments yet.</span>}
@@ -101,7 +132,7 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
           </Button>
         </div>
       ))}
-      {mayTake && invoice.balance > 0 && !invoice.creditNoteId && (
+      {mayTake && invoice.balance > 0 && !invoice.reversed && (
         <>
           <form className={`row ${styles.cash}`} onSubmit={submitCash} data-cash>
             <div className="grow">
@@ -122,11 +153,12 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
               {busy === 'card' ? 'Waiting for the card…' : `Charge card ${amount(invoice.balance)}`}
             </Button>
           )}
+          {pending.length === 0 && <OtherWays invoice={invoice} busy={busy !== ''} onPay={other} onDeposit={useDeposit} />}
         </>
       )}
       {mayTake && invoice.surplus > 0 && (
         <div className="notice stop">
-          <p>{amount(invoice.surplus)} was paid too much and has to go back.</p>
+          <p>{amount(invoice.surplus)} was paid too much. Give it back, or keep it for the customer.</p>
           <div className="row">
             <Button variant="outlined" disabled={busy !== ''} onClick={() => giveBack('Card')}>
               To the card
@@ -134,6 +166,11 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
             <Button variant="outlined" disabled={busy !== ''} onClick={() => giveBack('Cash')}>
               In cash
             </Button>
+            {invoice.customerId !== null && (
+              <Button variant="outlined" disabled={busy !== ''} onClick={() => giveBack('Deposit')}>
+                Keep as a deposit
+              </Button>
+            )}
           </div>
         </div>
       )}

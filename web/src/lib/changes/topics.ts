@@ -12,6 +12,7 @@ export const TOPIC_KINDS = [
   'Returns',
   'Stock',
   'Invoice',
+  'Books',
   'Customer',
   'Vehicle',
   'Files',
@@ -72,6 +73,8 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
       return [['side'], ['choices']];
     case 'Invoice':
       return [one('invoice', id)];
+    case 'Books':
+      return [['accounts'], ['books'], ['drawer']];
     case 'Customer':
       return [one('customer', id), ['customers'], ['known']];
     case 'Vehicle':

@@ -110,6 +110,15 @@ export function useEdits(id: number, history: History) {
             }),
           ),
         ),
+      payer: (name: string, customerId: number, which: string, before: string, value: string, version: number) =>
+        field(name, before, value, version, (text, seen) =>
+          unwrap(
+            api.POST('/api/orders/{id}/payers/{customerId}', {
+              params: { path: { id, customerId } },
+              body: { field: which, value: text, version: seen, confirmed: false },
+            }),
+          ),
+        ),
       addJob: tracked(async (title: string) => {
         const made = await kept(unwrap(api.POST('/api/orders/{id}/jobs', { params: { path }, body: { title } })));
         added(title, [made.id], []);

@@ -7,6 +7,7 @@ import { Field, Part } from '../../../ui/Fields';
 import '../../../ui/records.css';
 import { useActions, useJobs, useTotals } from '../../../lib/order/useSheet';
 import { Panel } from '../../../ui/Panel';
+import { PaidBy } from './PaidBy';
 
 /** What a job has besides its lines: its rate, who does it, what the customer reads, what is ticked off, where it came from. */
 export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => void }) {
@@ -74,32 +75,7 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
         ))}
       </Part>
       <Part title="Approval and payment">
-        <div className="field-row">
-          <span className="soft">Paid by</span>
-          <select
-            aria-label="Paid by"
-            value={job.payer}
-            disabled={closed}
-            onChange={(event) => void edits.job(job, 'payer', job.payer, event.target.value).catch(say.refused)}
-          >
-            <option value="Customer">the customer</option>
-            <option value="Contract">a service contract or insurer</option>
-            <option value="Warranty">warranty</option>
-            <option value="Shop">the shop (internal)</option>
-          </select>
-        </div>
-        {job.payer !== 'Customer' && (
-          <p className="soft small">A note for the shop: the invoice still goes to the customer, for everything.</p>
-        )}
-        {(job.payer === 'Contract' || job.payer === 'Warranty') && (
-          <Field
-            label="Contract or warranty"
-            value={job.payerName}
-            commit={(text) => edits.job(job, 'payerName', job.payerName, text)}
-            disabled={closed}
-            placeholder="name of the contract or manufacturer"
-          />
-        )}
+        <PaidBy job={job} />
         <Field
           label="Credit toward repair"
           value={job.credit}

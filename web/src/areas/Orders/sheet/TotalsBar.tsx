@@ -4,16 +4,20 @@ import { useNavigate } from 'react-router';
 import { amount, money } from '../../../lib/format';
 import { useMay, useShop } from '../../../lib/shop';
 import PassCeilingDialog from '../../Approval/PassCeilingDialog';
+import { DepositDialog } from '../../Billing/DepositDialog';
+import { PickupDialog } from '../../Billing/PickupDialog';
 import { useActions, useAround, useHeader, useJobs, useTotals } from '../../../lib/order/useSheet';
 import styles from './TotalsBar.module.css';
 import { vars } from '../../../lib/vars';
 
 /** Totals, the ceiling and the margin, drawn as rules. */
 export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClose: () => void; onMargins: () => void }) {
-  const { margins, why } = useActions();
+  const { orderId, margins, why } = useActions();
+  const [leaving, setLeaving] = useState(false);
+  const mayTake = useMay('TakePayments');
   const { figures: f, isUndecided: undecided } = useTotals();
   const { invoice } = useAround();
-  const { state } = useHeader();
+  const { state, stage } = useHeader();
   const shop = useShop();
   const navigate = useNavigate();
   const mayMargin = useMay('SeeMargin');
@@ -49,6 +53,8 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
         <span>{undecided ? 'Total if all approved' : 'Total'}</span>
         <b>{shop ? money(f.total, shop.currency) : amount(f.total)}</b>
       </button>
+      <Payers />
+      <Deposits />
       <Ceiling />
       {mayMargin && margins && f.marginPercent !== null && (
         <div className={`measure ${styles.margin}`}>
@@ -91,6 +97,12 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
         </div>
       )}
       <span className="grow" />
+      {invoice && stage !== 'Collected' && mayTake && (
+        <Button size="large" onClick={() => setLeaving(true)}>
+          Hand over the vehicle…
+        </Button>
+      )}
+      {leaving && <PickupDialog orderId={orderId} onClose={() => setLeaving(false)} />}
       {invoice ? (
         <Button variant="contained" size="large" onClick={() => void navigate(`/invoices/${invoice.id}`)}>
           Invoice {invoice.number}
@@ -107,6 +119,47 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
     </footer>
   );
 });
+
+/** What each payer would be invoiced, where others than the customer pay. */
+function Payers() {
+  const { payers } = useTotals();
+  if (payers.length === 0) return null;
+  return (
+    <div className={styles.payers} aria-label="Who pays what">
+      {payers.map((payer) => (
+        <span key={payer.customerId ?? payer.payer} className="nowrap">
+          <span className="soft">{payer.name}</span> <b>{amount(payer.payer === 'Shop' ? payer.total : payer.due)}</b>
+        </span>
+      ))}
+    </div>
+  );
+}
+
+/** Money that was paid before the invoice, and the way to take it. */
+function Deposits() {
+  const { orderId, closed } = useActions();
+  const { deposits } = useTotals();
+  const { customer } = useHeader();
+  const may = useMay('TakePayments');
+  const [taking, setTaking] = useState(false);
+  const held = deposits.reduce((sum, deposit) => sum + deposit.left, 0);
+  return (
+    <>
+      {held > 0 && (
+        <div className="sum">
+          <span>Deposit paid</span>
+          <b>{amount(held)}</b>
+        </div>
+      )}
+      {may && !closed && customer && (
+        <button className="linkish small" onClick={() => setTaking(true)}>
+          Deposit…
+        </button>
+      )}
+      {taking && <DepositDialog orderId={orderId} onClose={() => setTaking(false)} />}
+    </>
+  );
+}
 
 /** Discounts of the whole order, and the way to give one. */
 function OrderDiscounts() {

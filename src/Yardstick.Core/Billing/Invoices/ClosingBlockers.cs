@@ -1,3 +1,4 @@
+using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;
@@ -10,12 +11,14 @@ public static class ClosingBlockers
 {
     /// <summary>All obstacles, in the order in which one would clear them.</summary>
     /// <param name="order">The order.</param>
+    /// <param name="customer">Its customer; null for somebody unknown over the counter.</param>
     /// <param name="policy">The policy that prices it.</param>
     /// <param name="partOrders">Purchase orders that hold its lines.</param>
     /// <param name="sublets">Its work that was sent out.</param>
     /// <param name="onTheClock">Names of people still on its clock.</param>
     public static IReadOnlyList<ClosingBlocker> Of(
         Order order,
+        Customer? customer,
         ShopPolicy policy,
         IReadOnlyList<PurchaseOrder> partOrders,
         IReadOnlyList<SubletWork> sublets,
@@ -40,11 +43,22 @@ public static class ClosingBlockers
             found.Add(new("odometer.in", "Odometer in is missing. Enter it here.", Field: "odometerIn"));
         if (order.VehicleId is not null && order.OdometerOut is null)
             found.Add(new("odometer.out", "Odometer out is missing. Enter it here.", Field: "odometerOut"));
+        if (customer is { Source: "" })
+            found.Add(
+                new("customer.source", $"Nobody asked how {customer.DisplayName} heard of the shop. Choose it here.", Field: "source")
+            );
         if (order.PastCeiling(policy))
             found.Add(
                 new(
                     "order.ceiling",
-                    $"The approved work comes to {order.ApprovedTotal}, but the customer approved {order.AmountAgreed}. Get approval for the difference, or have a manager override the limit."
+                    $"The approved work comes to {order.ApprovedByCustomer}, but the customer approved {order.AmountAgreed}. Get approval for the difference, or have a manager override the limit."
+                )
+            );
+        foreach (var payer in order.PayingAccounts.Where(p => p.Authorized is { } most && p.Approved.Cents > most.Cents))
+            found.Add(
+                new(
+                    "payer.ceiling",
+                    $"{payer.Name} would pay {payer.Approved}, but authorized {payer.Authorized}. Enter the new authorization, or let the customer pay."
                 )
             );
         return found;

@@ -11,8 +11,20 @@ public class CardCharge
     /// <summary>Sent with every try, so that the card is charged once.</summary>
     public Guid IdempotencyKey { get; init; }
 
-    /// <summary>The invoice.</summary>
-    public long InvoiceId { get; init; }
+    /// <summary>The invoice that it pays; null for a deposit.</summary>
+    public long? InvoiceId { get; init; }
+
+    /// <summary>The deposit that it makes; null for an invoice.</summary>
+    public long? DepositId { get; init; }
+
+    /// <summary>A refund: the payment that it gives back of; null where it gives back a surplus.</summary>
+    public long? RefundsId { get; init; }
+
+    /// <summary>What the customer adds for the people who did the work.</summary>
+    public Money Tip { get; init; }
+
+    /// <summary>What the card is charged: amount and tip.</summary>
+    public Money Charged => Amount + Tip;
 
     /// <summary>Amount; negative for a refund.</summary>
     public Money Amount { get; init; }
@@ -42,12 +54,27 @@ public class CardCharge
     public static readonly Duration OnItsWay = Duration.FromMinutes(1);
 
     /// <summary>Writes down a charge, or with a negative amount a refund, before it goes to the terminal.</summary>
-    public static CardCharge Begin(long invoiceId, Money amount, Actor actor) =>
+    public static CardCharge Begin(long invoiceId, Money amount, Actor actor, Money tip = default, long? refundsId = null) =>
         new()
         {
             IdempotencyKey = Guid.NewGuid(),
             InvoiceId = invoiceId,
             Amount = amount,
+            Tip = tip,
+            RefundsId = refundsId,
+            State = CardChargeState.Pending,
+            At = actor.At,
+            ById = actor.StaffId,
+        };
+
+    /// <summary>The same for a deposit.</summary>
+    public static CardCharge ForDeposit(Deposit deposit, Money amount, Money tip, Actor actor) =>
+        new()
+        {
+            IdempotencyKey = Guid.NewGuid(),
+            DepositId = deposit.Id,
+            Amount = amount,
+            Tip = tip,
             State = CardChargeState.Pending,
             At = actor.At,
             ById = actor.StaffId,
@@ -77,13 +104,23 @@ public class CardCharge
     /// <param name="utcNow">Now, UTC.</param>
     internal void HandOver(Instant utcNow) => HandedOverAt = utcNow;
 
+    /// <summary>A deposit's charge goes to the terminal, unless it comes too late; it is called off then.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void HandOverForDeposit(Instant utcNow)
+    {
+        if (IsTooLate(utcNow))
+            CallOffLate();
+        else
+            HandOver(utcNow);
+    }
+
     /// <summary>The terminal did not tell what became of it.</summary>
     /// <param name="why">What the terminal does, in words that follow its name.</param>
     public void NotAnswered(string why)
     {
         if (State == CardChargeState.Pending)
             Message =
-                $"The card terminal {why}. The charge of {Amount} may or may not have gone through. Check it again before you do anything else.";
+                $"The card terminal {why}. The charge of {Charged} may or may not have gone through. Check it again before you do anything else.";
     }
 
     /// <summary>The terminal told what became of it. That it knows nothing of it counts only after <see cref="OnItsWay"/>.</summary>

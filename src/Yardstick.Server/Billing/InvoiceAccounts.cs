@@ -1,0 +1,60 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Billing;
+using Yardstick.Data;
+
+namespace Yardstick.Server.Billing;
+
+/// <summary>Loads what stands on invoices and deposits.</summary>
+internal static class InvoiceAccounts
+{
+    /// <summary>What stands on an invoice.</summary>
+    internal static async Task<Result<InvoiceAccount>> AccountAsync(this ShopDb db, long id)
+    {
+        if (await db.Invoices.FirstOrDefaultAsync(i => i.Id == id && i.Kind == InvoiceKind.Invoice) is not { } invoice)
+            return Gone.Invoice;
+        return new InvoiceAccount(
+            invoice,
+            await db.Invoices.Include(i => i.Credits).Where(i => i.CorrectsId == id).OrderBy(i => i.Id).ToListAsync(),
+            await db.Payments.Where(p => p.InvoiceId == id).OrderBy(p => p.Id).ToListAsync(),
+            await db.Adjustments.Where(a => a.InvoiceId == id).OrderBy(a => a.Id).ToListAsync(),
+            await db.CardCharges.Where(c => c.InvoiceId == id).OrderBy(c => c.Id).ToListAsync()
+        );
+    }
+
+    /// <summary>What stands on an invoice that can be paid.</summary>
+    internal static async Task<Result<InvoiceAccount>> PayableAsync(this ShopDb db, long id)
+    {
+        var found = await db.AccountAsync(id);
+        return found.Ok && found.Value.Payable().Problem is { } reversed ? reversed : found;
+    }
+
+    /// <summary>What stands on a deposit.</summary>
+    internal static async Task<Result<DepositAccount>> DepositAsync(this ShopDb db, long id) =>
+        await db.Deposits.FindAsync(id) is { } deposit
+            ? new DepositAccount(
+                deposit,
+                await db.Payments.Where(p => p.DepositId == id).OrderBy(p => p.Id).ToListAsync(),
+                await db.CardCharges.Where(c => c.DepositId == id).OrderBy(c => c.Id).ToListAsync()
+            )
+            : Gone.Deposit;
+
+    /// <summary>Deposits of which something is left, the oldest first.</summary>
+    /// <param name="db">The database.</param>
+    /// <param name="which">Which.</param>
+    internal static async Task<IReadOnlyList<DepositAccount>> OpenDepositsAsync(this ShopDb db, IQueryable<Deposit> which)
+    {
+        var ids = await which
+            .Where(d =>
+                db.Payments.Where(p => p.DepositId == d.Id).Sum(p => p.Method == PaymentMethod.Deposit ? -p.Amount.Cents : p.Amount.Cents)
+                > 0
+            )
+            .OrderBy(d => d.Id)
+            .Select(d => d.Id)
+            .ToListAsync();
+        var open = new List<DepositAccount>();
+        foreach (var id in ids)
+            open.Add((await db.DepositAsync(id)).Value);
+        return open;
+    }
+}

@@ -1,0 +1,199 @@
+using System.Globalization;
+using System.Net;
+using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Values;
+using Yardstick.Data.Billing;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.Billing;
+
+/// <summary>Payers, payments of every kind, credits and the books that they leave behind.</summary>
+public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    private async Task BooksAreRightAsync()
+    {
+        await using var db = shop.OpenDb();
+        Assert.Empty(await new BooksCheck(db).RunAsync());
+    }
+
+    private static async Task<long> InvoicedAsync(Browser writer, string name)
+    {
+        var (order, job) = await writer.WriteUpAsync(name);
+        await writer.FinishAsync(order, job);
+        return (await writer.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
+    }
+
+    private async Task<long> PayerAsync()
+    {
+        await using var db = shop.OpenDb();
+        return await db.Customers.Where(c => c.CreditDays != null).OrderBy(c => c.Id).Select(c => c.Id).FirstAsync();
+    }
+
+    private static async Task SetJobAsync(Browser writer, long order, long job, string field, string value)
+    {
+        var version = (await writer.SheetAsync(order)).List("jobs").First(j => j!.Id() == job)!["version"]!.GetValue<int>();
+        await writer.PostAsync($"orders/{order}/jobs/{job}", new { field, value, version });
+    }
+
+    [Fact]
+    public async Task Three_payers_get_an_invoice_each_and_the_deductible_goes_to_the_customer()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, first) = await mina.WriteUpAsync("Dreier");
+        var jobs = new List<long> { first };
+        foreach (var title in new[] { "Covered by the contract", "Goodwill" })
+        {
+            var job = (await mina.PostAsync($"orders/{order}/jobs", new { title })).Id();
+            await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = title, hours = "1" });
+            jobs.Add(job);
+        }
+        var contract = await PayerAsync();
+        await SetJobAsync(mina, order, jobs[1], "payer", contract.ToString(CultureInfo.InvariantCulture));
+        await SetJobAsync(mina, order, jobs[2], "payer", "Shop");
+        await mina.PostAsync($"orders/{order}/payers/{contract}", new { field = "deductible", value = "50", version = 1 });
+        foreach (var job in jobs.Skip(1))
+            await mina.ApproveAsync(order, job);
+        await mina.FinishAsync(order, first);
+        await mina.PostAsync($"orders/{order}/finish-jobs");
+        var payers = (await mina.SheetAsync(order))["totals"]!.List("payers");
+        Assert.Equal(["Customer", "Account", "Shop"], payers.Select(p => p!.Text("payer")));
+        Assert.Equal(50, payers[0]!.Number("deductible"));
+        var posted = await mina.PostAsync($"orders/{order}/invoice");
+        List<long> invoices = [posted["invoiceId"]!.GetValue<long>(), .. posted.List("others").Select(o => o!.GetValue<long>())];
+        var views = new List<JsonNode>();
+        foreach (var id in invoices)
+            views.Add(await mina.GetAsync($"invoices/{id}"));
+        Assert.Equal(["Customer", "Account", "Shop"], views.Select(v => v.Text("payer")));
+        Assert.Equal(payers.Select(p => p!.Number("due")), views.Select(v => v.Number("amountDue")));
+        Assert.Equal((await mina.SheetAsync(order))["totals"]!["figures"]!.Number("total"), views.Sum(v => v.Number("total")));
+        Assert.Equal(0, views[2].Number("balance"));
+        await BooksAreRightAsync();
+
+        // Credited whole, the deductible goes back as well.
+        using var owner = await shop.SignInAsync("ingrid");
+        var credited = await owner.PostAsync($"invoices/{invoices[1]}/credit", new { reason = "The contract had ended" });
+        Assert.Equal(-views[1].Number("total"), (await mina.GetAsync($"invoices/{credited["creditNoteId"]}")).Number("total"));
+        Assert.Equal(0, (await mina.GetAsync($"invoices/{invoices[1]}")).Number("balance"));
+        await BooksAreRightAsync();
+    }
+
+    [Fact]
+    public async Task Deposit_check_cash_and_write_off_pay_an_invoice_and_money_goes_back_the_way_it_came()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var owner = await shop.SignInAsync("ingrid");
+        var (order, job) = await mina.WriteUpAsync("Anzahlung");
+        await mina.PostAsync($"orders/{order}/deposits", new { method = "Cash", amount = "40" });
+        await mina.FinishAsync(order, job);
+        var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
+        var view = await mina.GetAsync($"invoices/{invoice}");
+        Assert.Equal((40m, view.Number("total") - 40), (view.Number("paid"), view.Number("balance")));
+        await mina.PostAsync($"invoices/{invoice}/checks", new { amount = "60", checkNumber = "1044" });
+        await mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "20" });
+        Assert.Equal(HttpStatusCode.Forbidden, (await mina.SendAsync(HttpMethod.Post, $"invoices/{invoice}/write-offs", new { reason = "x" })).Status);
+        await owner.PostAsync($"invoices/{invoice}/write-offs", new { amount = "1.50", reason = "Rounding a complaint" });
+        view = await mina.GetAsync($"invoices/{invoice}");
+        Assert.Equal(view.Number("total") - 121.50m, view.Number("balance"));
+        var check = view.List("payments").First(p => p!.Text("method") == "Check")!;
+        Assert.Equal(
+            "refund.more",
+            (await owner.RefusedAsync($"invoices/{invoice}/payments/{check.Id()}/refund", new { amount = "60.01" })).Text("code")
+        );
+        await owner.PostAsync($"invoices/{invoice}/payments/{check.Id()}/refund", new { amount = "10" });
+        Assert.Equal(50, (await mina.GetAsync($"invoices/{invoice}")).List("payments").First(p => p!.Id() == check.Id())!.Number("refundable"));
+        await BooksAreRightAsync();
+    }
+
+    [Fact]
+    public async Task A_line_is_credited_its_money_stays_as_a_deposit_and_the_rest_adds_up()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var owner = await shop.SignInAsync("ingrid");
+        var invoice = await InvoicedAsync(mina, "Gutschrift");
+        var before = await mina.GetAsync($"invoices/{invoice}");
+        await mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "5000" });
+        var line = before.List("creditable").First(l => l!.Text("kind") == "Labor")!;
+        var lines = new[] { new { job = line.Text("job"), line = line["line"]!.GetValue<int>(), quantity = (decimal?)0.5m, toStock = false } };
+        var preview = await owner.PostAsync($"invoices/{invoice}/credit-preview", new { reason = "", lines });
+        var credited = await owner.PostAsync($"invoices/{invoice}/credit", new { reason = "Half an hour too much", lines, keepAsDeposit = true });
+        Assert.Equal(preview.Number("due"), credited.Number("kept"));
+        var after = await mina.GetAsync($"invoices/{invoice}");
+        Assert.Equal((0m, preview.Number("due")), (after.Number("balance"), after.Number("credited")));
+        // All that is left, later: together they are the invoice.
+        var rest = await owner.PostAsync($"invoices/{invoice}/credit", new { reason = "Customer is unhappy" });
+        var total = (await mina.GetAsync($"invoices/{credited["creditNoteId"]}")).Number("total")
+            + (await mina.GetAsync($"invoices/{rest["creditNoteId"]}")).Number("total");
+        Assert.Equal(-before.Number("total"), total);
+        Assert.Equal("invoice.reversed", (await owner.RefusedAsync($"invoices/{invoice}/credit", new { reason = "Once more" })).Text("code"));
+        await BooksAreRightAsync();
+    }
+
+    [Fact]
+    public async Task An_account_pays_several_invoices_at_once_and_gets_its_statement()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var open = (await mina.GetAsync("accounts")).List("accounts").First(a => a!["days"] is not null && a!["aging"]!.Number("total") > 0)!;
+        var id = open["customerId"]!.GetValue<long>();
+        var page = await mina.GetAsync($"accounts/{id}");
+        Assert.Equal(open["aging"]!.Number("total"), page.List("open").Sum(o => o!.Number("balance")));
+        var total = open["aging"]!.Number("total");
+        var paid = await mina.PostAsync(
+            $"accounts/{id}/payments",
+            new
+            {
+                method = "Check",
+                amount = (total + 25).ToString(CultureInfo.InvariantCulture),
+                checkNumber = "2001",
+            }
+        );
+        Assert.Equal((total, 25m), (paid.Number("paid"), paid.Number("kept")));
+        page = await mina.GetAsync($"accounts/{id}");
+        Assert.Empty(page.List("open"));
+        Assert.Equal(25, page["account"]!.Number("deposits"));
+        var statement = await mina.GetAsync($"accounts/{id}/statement");
+        Assert.Equal(0, statement.Number("after"));
+        Assert.Equal("statement.notDue", (await mina.RefusedAsync($"accounts/{id}/statement", new { reminder = 1 })).Text("code"));
+        await BooksAreRightAsync();
+    }
+
+    [Fact]
+    public async Task The_drawer_is_counted_taxes_are_remitted_and_a_locked_day_refuses()
+    {
+        using var owner = await shop.SignInAsync("ingrid");
+        var drawer = await owner.GetAsync("drawer");
+        if (!drawer["isOpen"]!.GetValue<bool>())
+            await owner.PostAsync("drawer/open", new { counted = Typed(drawer.Number("expected")) });
+        Assert.Equal("drawer.open", (await owner.RefusedAsync("drawer/open", new { counted = "1" })).Text("code"));
+        var expected = (await owner.GetAsync("drawer")).Number("expected");
+        await owner.PostAsync("drawer/close", new { counted = Typed(expected - 2), banked = Typed(expected - 102), checksToBank = true, note = "two short" });
+        drawer = await owner.GetAsync("drawer");
+        Assert.Equal((100m, 0m, -2m), (drawer.Number("expected"), drawer.Number("checks"), drawer.List("counts")[0]!.Number("difference")));
+
+        var tax = (await owner.GetAsync("books/held")).List("amounts").First(a => a!.Text("account") == "SalesTax" && a!.Number("held") > 0)!;
+        await owner.PostAsync("books/remittances", new { account = "SalesTax", code = tax.Text("code"), reference = "Confirmation 77" });
+        Assert.Equal(
+            "remittance.more",
+            (await owner.RefusedAsync("books/remittances", new { account = "SalesTax", code = tax.Text("code"), amount = "1" })).Text("code")
+        );
+        var balance = await owner.GetAsync("books/trial-balance");
+        Assert.Equal(balance.Number("debits"), balance.Number("credits"));
+        Assert.Equal("books.future", (await owner.RefusedAsync("books/lock", new { until = "today" })).Text("code"));
+        await BooksAreRightAsync();
+    }
+
+    [Fact]
+    public async Task A_difference_is_found()
+    {
+        await using var db = shop.OpenDb();
+        await using var trial = await db.Database.BeginTransactionAsync();
+        db.Adjustments.Add(new Adjustment { InvoiceId = 1, Amount = new(5), Reason = "not booked", At = shop.Time.Now(), ById = 1 });
+        await db.SaveChangesAsync();
+        var found = await new BooksCheck(db).RunAsync();
+        Assert.Contains(found, f => f.StartsWith("1100 Receivable", StringComparison.Ordinal));
+        Assert.Contains(found, f => f.StartsWith("6200 WrittenOff", StringComparison.Ordinal));
+    }
+
+    private static string Typed(decimal amount) => amount.ToString("0.00", CultureInfo.InvariantCulture);
+}

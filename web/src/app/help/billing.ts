@@ -1,0 +1,81 @@
+import type { Help } from '../help';
+
+/** Help for billing, by route. */
+export const BILLING: Record<string, Help> = {
+  '/billing': {
+    title: 'Accounts',
+    purpose: 'Who owes the shop, by days past due, and what is held for whom.',
+    steps: [
+      'Look at what is past due first: it stands on top.',
+      'Open an account to pay several of its invoices at once.',
+      'Send its statement, or a reminder of what is past due.',
+    ],
+    slips: [
+      'Deposits stand beside what is owed: they are offered on the invoice, never taken by themselves.',
+      'Days count from the due date, not from the day of the invoice.',
+      "Terms and limit are set on the customer's page.",
+    ],
+  },
+  '/billing/accounts/:id': {
+    title: 'Account',
+    purpose: 'Open invoices of one account, payments over several of them, deposits and the statement.',
+    steps: [
+      'Check the invoices that a payment is for, or none to pay the oldest due first.',
+      'Choose a month, look at its statement, print it or email it.',
+      'Remind of what is past due: first, second, last.',
+    ],
+    slips: [
+      'More than is owed stays as a deposit of the customer.',
+      'A card pays one invoice: open it.',
+      'The statement goes to the first email address of the customer.',
+    ],
+  },
+  '/billing/drawer': {
+    title: 'Cash drawer',
+    purpose: 'What should be in the drawer, what is in it, and what goes to the bank.',
+    steps: [
+      'Count and open it in the morning.',
+      'Count it in the evening and say what goes to the bank.',
+      'Close it: over and short is booked with the count.',
+    ],
+    slips: [
+      'Look at the cash since the last count before you book a difference.',
+      'Change that was brought from the bank belongs to the count.',
+      'Parts that were bought in cash come out of the drawer as well.',
+    ],
+  },
+  '/billing/balance': {
+    title: 'Trial balance',
+    purpose: 'Balances of all accounts through a day. The journal and the documents are added up by themselves and have to agree.',
+    steps: [
+      'Open an account to see its entries.',
+      "Rename accounts to your bookkeeper's numbers; save the list as CSV.",
+      'Note what arrived at the bank; lock the days that are done.',
+    ],
+    slips: [
+      'A locked day takes no entry any more.',
+      'Only days that are over can be locked.',
+      'Renaming an account changes how it reads everywhere, not what was booked.',
+    ],
+  },
+  '/billing/journal': {
+    title: 'Journal',
+    purpose: 'Every invoice, payment, receipt, bill and count as the books keep it. Nothing in it changes.',
+    steps: ['Choose the days.', 'Open the invoice behind an entry.', 'Save it as CSV for the bookkeeper.'],
+    slips: [
+      'What was wrong is not changed but reversed: credit the invoice, give the payment back.',
+      'An entry stands on the day it was recorded, whatever date a bill or check has.',
+      "The shop's own work stands under warranty and goodwill, not under what is owed.",
+    ],
+  },
+  '/billing/held': {
+    title: 'Taxes and fees held',
+    purpose: 'Taxes by authority and fees held for others: charged in a period, and still held.',
+    steps: ['Choose the period that you report.', 'Compare taxable and charged.', 'Remit what is held and note the confirmation.'],
+    slips: [
+      'Still held counts everything until the last day, not this period alone.',
+      'Credit memos count with minus on their own day.',
+      'Remitting notes the payment; it does not make it.',
+    ],
+  },
+};

@@ -1,0 +1,21 @@
+import { NavLink, Outlet } from 'react-router';
+import { useMay } from '../../lib/shop';
+
+/** What is owed, what lies in the drawer, and the books. */
+export default function BillingFrame() {
+  const mayBooks = useMay('KeepBooks');
+  return (
+    <>
+      <nav className="page-tabs" aria-label="Billing">
+        <NavLink to="/billing" end>
+          Accounts
+        </NavLink>
+        <NavLink to="/billing/drawer">Cash drawer</NavLink>
+        {mayBooks && <NavLink to="/billing/balance">Trial balance</NavLink>}
+        {mayBooks && <NavLink to="/billing/journal">Journal</NavLink>}
+        {mayBooks && <NavLink to="/billing/held">Taxes and fees held</NavLink>}
+      </nav>
+      <Outlet />
+    </>
+  );
+}

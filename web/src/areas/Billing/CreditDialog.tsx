@@ -1,0 +1,205 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useQuery } from '@tanstack/react-query';
+import { useState, type SubmitEvent } from 'react';
+import { api, sentence, unwrap, type Schemas } from '../../lib/api';
+import { amount, figure } from '../../lib/format';
+import { useRefresh } from '../../lib/shop';
+import { useDebouncedValue } from '../../lib/useDebouncedValue';
+import { Labelled } from '../../ui/Labelled';
+import { SegmentedControl } from '../../ui/SegmentedControl';
+import { useSay } from '../../ui/Toasts';
+import styles from './CreditDialog.module.css';
+
+type Line = Schemas['CreditableLine'];
+interface Pick {
+  quantity: string;
+  toStock: boolean;
+}
+
+const key = (line: Line) => `${line.job}/${line.line}`;
+
+/** Credits an invoice, whole or chosen lines, and says beforehand what it gives back. */
+export function CreditDialog({
+  invoice,
+  onClose,
+  onDone,
+}: {
+  invoice: Schemas['InvoicePageView'];
+  onClose: () => void;
+  onDone: () => void;
+}) {
+  const [reason, setReason] = useState('');
+  const [what, setWhat] = useState<'all' | 'lines'>('all');
+  const [picks, setPicks] = useState<Record<string, Pick>>({});
+  const [openAgain, setOpenAgain] = useState(false);
+  const [keep, setKeep] = useState(false);
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const refresh = useRefresh();
+  const say = useSay();
+  const lines =
+    what === 'all'
+      ? null
+      : invoice.creditable
+          .filter((line) => picks[key(line)])
+          .map((line) => {
+            const pick = picks[key(line)]!;
+            return { job: line.job, line: line.line, quantity: pick.quantity.trim() ? Number(pick.quantity) : null, toStock: pick.toStock };
+          });
+  const body = { reason, lines, keepAsDeposit: keep, openAgain: what === 'all' && openAgain };
+  const asked = useDebouncedValue(JSON.stringify(lines), 250);
+  const chosen = lines === null || lines.length > 0;
+  const preview = useQuery({
+    queryKey: ['credit-preview', invoice.id, asked],
+    queryFn: () => unwrap(api.POST('/api/invoices/{id}/credit-preview', { params: { path: { id: invoice.id } }, body })),
+    enabled: chosen,
+    retry: false,
+    staleTime: 0,
+  });
+  const submit = async (event: SubmitEvent) => {
+    event.preventDefault();
+    setBusy(true);
+    try {
+      const credited = await unwrap(api.POST('/api/invoices/{id}/credit', { params: { path: { id: invoice.id } }, body }));
+      for (const id of credited.cardRefunds) await unwrap(api.POST('/api/card-charges/{id}/settle', { params: { path: { id } } }));
+      await refresh(['order', invoice.orderId], ['floor'], ['orders'], ['invoice'], ['accounts']);
+      onDone();
+      onClose();
+      say.done(
+        [
+          `Credit memo ${credited.creditNoteNumber} posted.`,
+          credited.cashBack > 0 ? `Hand back ${amount(credited.cashBack)}.` : '',
+          credited.kept > 0 ? `${amount(credited.kept)} stays as a deposit.` : '',
+        ]
+          .filter(Boolean)
+          .join(' '),
+      );
+    } catch (error) {
+      setProblem(sentence(error));
+      setBusy(false);
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="credit-title">
+      <form onSubmit={(event) => void submit(event)}>
+        <DialogTitle id="credit-title">Credit invoice {invoice.number}</DialogTitle>
+        <DialogContent className={styles.body}>
+          <Labelled label="Reason" value={reason} onText={setReason} problem={problem || undefined} autoFocus />
+          <SegmentedControl
+            label="What is credited"
+            value={what}
+            choices={[
+              ['all', 'Everything that is left'],
+              ['lines', 'Chosen lines'],
+            ]}
+            onChange={setWhat}
+          />
+          {what === 'lines' && <Lines lines={invoice.creditable} picks={picks} onPicks={setPicks} />}
+          {what === 'all' && invoice.credits.length === 0 && (
+            <label className="row">
+              <input type="checkbox" checked={openAgain} onChange={(event) => setOpenAgain(event.target.checked)} />
+              Open the repair order again, to change it and post it anew
+            </label>
+          )}
+          {invoice.paid > 0 && invoice.customerId !== null && (
+            <label className="row">
+              <input type="checkbox" checked={keep} onChange={(event) => setKeep(event.target.checked)} />
+              Keep what was paid as a deposit instead of giving it back
+            </label>
+          )}
+          {chosen && preview.data && (
+            <p className="notice" role="status">
+              {amount(preview.data.total)} is credited, {amount(preview.data.tax)} tax in it.
+              {preview.data.back > 0 && ` ${amount(preview.data.back)} ${keep ? 'stays as a deposit' : 'goes back the way it was paid'}.`}
+              {preview.data.leftAfter > 0 && ` ${amount(preview.data.leftAfter)} is still due afterwards.`}
+            </p>
+          )}
+          {chosen && preview.error && <p className="notice stop">{sentence(preview.error)}</p>}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" color="error" variant="contained" disabled={busy || !chosen || !!preview.error}>
+            Post the credit memo
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
+
+function Lines({
+  lines,
+  picks,
+  onPicks,
+}: {
+  lines: readonly Line[];
+  picks: Record<string, Pick>;
+  onPicks: (picks: Record<string, Pick>) => void;
+}) {
+  const set = (line: Line, pick: Pick | null) => {
+    const rest = Object.fromEntries(Object.entries(picks).filter(([at]) => at !== key(line)));
+    onPicks(pick ? { ...rest, [key(line)]: pick } : rest);
+  };
+  return (
+    <table className="list">
+      <thead>
+        <tr>
+          <th>Line</th>
+          <th className="right">Quantity</th>
+          <th>Back to stock</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line) => {
+          const pick = picks[key(line)];
+          return (
+            <tr key={key(line)}>
+              <td>
+                <label className="row">
+                  <input
+                    type="checkbox"
+                    checked={!!pick}
+                    onChange={(event) => set(line, event.target.checked ? { quantity: '', toStock: false } : null)}
+                  />
+                  <span>
+                    {line.description} <span className="soft small">{line.jobTitle}</span>
+                  </span>
+                </label>
+              </td>
+              <td className="right">
+                {line.quantityLeft === null ? (
+                  <span className="soft">whole</span>
+                ) : (
+                  <input
+                    className={styles.quantity}
+                    aria-label={`Quantity of ${line.description}`}
+                    inputMode="decimal"
+                    disabled={!pick}
+                    value={pick?.quantity ?? ''}
+                    placeholder={`${figure(line.quantityLeft)}${line.unit ? ` ${line.unit}` : ''}`}
+                    onChange={(event) => pick && set(line, { ...pick, quantity: event.target.value })}
+                  />
+                )}
+              </td>
+              <td>
+                {line.kind === 'Part' && (
+                  <input
+                    type="checkbox"
+                    aria-label={`${line.description} back to stock`}
+                    disabled={!pick}
+                    checked={pick?.toStock ?? false}
+                    onChange={(event) => pick && set(line, { ...pick, toStock: event.target.checked })}
+                  />
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,128 @@
+import { useState } from 'react';
+import type { Schemas } from '../../../lib/api';
+import { amount } from '../../../lib/format';
+import { useActions, useTotals } from '../../../lib/order/useSheet';
+import { Combo } from '../../../ui/Combo';
+import { Field } from '../../../ui/Fields';
+import { useSay } from '../../../ui/Toasts';
+import { FoundRow, useFind } from '../../Customers/FindField';
+
+type Job = Schemas['SheetJob'];
+
+const CLAIMS: Record<Schemas['ClaimState'], string> = {
+  NotFiled: 'not filed yet',
+  Filed: 'filed, no answer yet',
+  Authorized: 'authorized',
+  Denied: 'denied',
+};
+
+/** Who pays for a job: the customer, another account with what was agreed with it, or the shop itself. */
+export function PaidBy({ job }: { job: Job }) {
+  const { edits, closed } = useActions();
+  const say = useSay();
+  const [choosing, setChoosing] = useState(false);
+  const [text, setText] = useState('');
+  const { data, isPlaceholderData, isLoading } = useFind(text, text.trim().length > 1);
+  const accounts = (data ?? []).filter((found) => found.kind === 'Customer');
+  const set = (value: string) => {
+    setChoosing(false);
+    setText('');
+    void edits.job(job, 'payer', job.payer, value).catch(say.refused);
+  };
+  const isAccount = job.payer !== 'Customer' && job.payer !== 'Shop';
+  return (
+    <>
+      <div className="field-row">
+        <span className="soft">Paid by</span>
+        <select
+          aria-label="Paid by"
+          value={choosing || isAccount ? 'Account' : job.payer}
+          disabled={closed}
+          onChange={(event) => (event.target.value === 'Account' ? setChoosing(true) : set(event.target.value))}
+        >
+          <option value="Customer">the customer</option>
+          <option value="Account">{isAccount && !choosing ? job.payerWords : 'another account: contract, warranty, insurer'}</option>
+          <option value="Shop">the shop (internal)</option>
+        </select>
+      </div>
+      {(choosing || isAccount) && !closed && (
+        <div className="field-row">
+          <span className="soft">{isAccount ? 'Choose another account' : 'Account'}</span>
+          <Combo
+            className="grow"
+            label="Account that pays"
+            placeholder="Name of the payer; it needs a customer record"
+            text={text}
+            onText={setText}
+            pending={isPlaceholderData || isLoading}
+            choices={accounts.map((found) => ({
+              key: String(found.id),
+              kind: '',
+              content: <FoundRow found={found} />,
+              take: () => set(String(found.id)),
+            }))}
+            none="Nobody of that name is on file. Add them under Customers first."
+            autoFocus={choosing}
+          />
+        </div>
+      )}
+      {isAccount && <Terms customerId={Number(job.payer)} />}
+      {job.payer === 'Shop' && <p className="soft small">An invoice of its own at no price to the customer: goodwill or a comeback.</p>}
+    </>
+  );
+}
+
+/** What was agreed with an account that pays. */
+function Terms({ customerId }: { customerId: number }) {
+  const { edits, closed } = useActions();
+  const say = useSay();
+  const { payers } = useTotals();
+  const payer = payers.find((p) => p.customerId === customerId);
+  if (!payer?.terms) return null;
+  const { terms } = payer;
+  const set = (field: string, before: string) => (value: string) =>
+    edits.payer(payer.name, customerId, field, before, value, terms.version);
+  return (
+    <>
+      <Field
+        label="Deductible, paid by the customer"
+        value={terms.deductible}
+        commit={set('deductible', terms.deductible)}
+        disabled={closed}
+        placeholder="none"
+      />
+      <Field
+        label="Authorization number"
+        value={terms.authorizationNumber}
+        commit={set('authorizationNumber', terms.authorizationNumber)}
+        disabled={closed}
+        placeholder="not authorized yet"
+      />
+      <Field
+        label="Authorized up to"
+        value={terms.authorized}
+        commit={set('authorized', terms.authorized)}
+        disabled={closed}
+        placeholder="no amount"
+      />
+      <div className="field-row">
+        <span className="soft">Claim</span>
+        <select
+          aria-label="Claim"
+          value={terms.claim}
+          disabled={closed}
+          onChange={(event) => void set('claim', terms.claim)(event.target.value).catch(say.refused)}
+        >
+          {Object.entries(CLAIMS).map(([claim, words]) => (
+            <option key={claim} value={claim}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </div>
+      <p className="soft small">
+        {payer.name} pays {amount(payer.due)}.
+      </p>
+    </>
+  );
+}
