@@ -197,6 +197,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await counter.getByLabel('Odometer', { exact: true }).focus();
   await type(counter, '61,209');
   await counter.keyboard.press('Enter');
+  await counter.getByLabel('How they heard of the shop').selectOption('Referral');
   await expect(counter.getByText('Ready to invoice')).toBeVisible();
   await counter.getByRole('button', { name: 'Post the invoice' }).focus();
   await counter.keyboard.press('Enter');
@@ -225,11 +226,12 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   const owner = await signIn(browser, 'Ingrid Abara');
   await owner.goto(`/orders/${order}`);
   await owner.getByRole('button', { name: new RegExp(`Invoice ${number}`) }).click();
-  await owner.getByRole('button', { name: 'Reverse…' }).click();
+  await owner.getByRole('button', { name: 'Credit…' }).click();
   await owner.getByLabel('Reason', { exact: true }).fill('Posted by mistake');
-  await owner.getByRole('button', { name: 'Reverse the invoice' }).click();
-  await expect(owner.getByText(/Refund .* in cash/)).toBeVisible();
-  await expect(owner.getByText(/Reversed by credit memo/)).toBeVisible();
+  await owner.getByRole('checkbox', { name: /Open the repair order again/ }).check();
+  await owner.getByRole('button', { name: 'Post the credit memo' }).click();
+  await expect(owner.getByText(/Hand back/)).toBeVisible();
+  await expect(owner.getByText(/Credited by credit memo/)).toBeVisible();
   await expect(counter.getByRole('button', { name: /Close and invoice/ })).toBeVisible();
 });
 
@@ -273,6 +275,7 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   await counter.getByRole('button', { name: 'Mark all approved jobs finished' }).click();
   await counter.getByLabel('Odometer', { exact: true }).fill('61300');
   await counter.getByRole('button', { name: 'Save' }).click();
+  await counter.getByLabel('How they heard of the shop').selectOption('Referral');
   await counter.getByRole('button', { name: 'Post the invoice' }).click();
   await mood('card', 'loseAnswer', 1);
   await mood('card-lookup', 'off', 1);

@@ -263,6 +263,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await other.getByRole('button', { name: 'Mark all approved jobs finished' }).click();
   await other.getByLabel('Odometer', { exact: true }).fill('61,210');
   await other.getByLabel('Odometer', { exact: true }).press('Enter');
+  await other.getByLabel('How they heard of the shop').selectOption('Referral');
   await expect(other.getByText('Ready to invoice')).toBeVisible();
   await other.getByRole('button', { name: 'Post the invoice' }).click();
   await expect(other.getByRole('heading', { name: /^Invoice \d+/ })).toBeVisible();

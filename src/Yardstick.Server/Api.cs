@@ -153,6 +153,7 @@ public static class Api
         BooksExport.Map(api);
         Drawer.Map(api);
         Release.Map(api);
+        InvoiceList.Map(api);
         InvoiceView.Map(api);
         TakePayment.Map(api);
         CardCharges.Map(api);

@@ -108,6 +108,7 @@ internal static class DemoExtras
         await Findings(db, shop);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
+        await DemoBilling.FillAsync(db, shop);
     }
 
     /// <summary>When technicians came and went in the last weeks, one of the times corrected.</summary>

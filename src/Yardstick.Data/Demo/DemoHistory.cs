@@ -359,7 +359,7 @@ internal sealed class DemoHistory(DemoMaker shop)
     private void Pay(Invoice invoice, Customer? customer, Instant closed)
     {
         var days = customer?.CreditDays ?? 0;
-        var paidAt = days > 0 ? closed + Duration.FromDays(random.Next(days / 2, days + 8)) : closed.PlusMinutes(15);
+        var paidAt = days > 0 ? closed + Duration.FromDays(random.Next(days / 2, days + 34)) : closed.PlusMinutes(15);
         var unpaid = days > 0 ? paidAt >= shop.UtcNow : (shop.UtcNow - closed).TotalDays < 3 && random.Next(3) == 0;
         if (unpaid || invoice.AmountDue.Cents == 0)
             return;

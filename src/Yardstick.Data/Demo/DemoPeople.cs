@@ -118,7 +118,7 @@ internal static class DemoPeople
                 customer.BusinessName = DemoNames.Businesses[i - 390];
                 if (i % 3 == 0)
                     (customer.LaborRateName, customer.PartsDiscountPercent) = ("fleet", new(10));
-                if (i % 10 == 5)
+                if (i % 5 == 0)
                 {
                     (customer.CreditDays, customer.CreditLimit) = (30, Money.Of(5000));
                     customer.Sites.Add(new CustomerSite { Name = "North yard", Address = "40 Kelp Road\nLantern Bay" });

@@ -54,7 +54,11 @@ public static class Accounts
     );
 
     /// <summary>One account.</summary>
-    public sealed record AccountPageView(AccountView Account, IReadOnlyList<OpenInvoiceView> Open, IReadOnlyList<Deposits.DepositView> Deposits);
+    public sealed record AccountPageView(
+        AccountView Account,
+        IReadOnlyList<OpenInvoiceView> Open,
+        IReadOnlyList<Deposits.DepositView> Deposits
+    );
 
     /// <summary>Money over several invoices, as typed.</summary>
     public sealed record AccountPaymentRequest(PaymentMethod Method, string? Amount, string? CheckNumber, IReadOnlyList<long>? InvoiceIds);
@@ -111,13 +115,21 @@ public static class Accounts
             return Problems.Of(Gone.Customer);
         var shop = await db.Shops.SingleAsync();
         var today = shop.Local(time.Now()).Date;
-        var open = await db.OpenStanding(db.Invoices.Where(i => i.CustomerId == id)).OrderBy(o => o.Invoice.DueOn).ThenBy(o => o.Invoice.Id).ToListAsync();
+        var open = await db.OpenStanding(db.Invoices.Where(i => i.CustomerId == id))
+            .OrderBy(o => o.Invoice.DueOn)
+            .ThenBy(o => o.Invoice.Id)
+            .ToListAsync();
         var orders = open.Select(o => o.Invoice.OrderId).ToList();
         var cars = await (
             from order in db.Orders
             join vehicle in db.Vehicles on order.VehicleId equals vehicle.Id
             where orders.Contains(order.Id)
-            select new { order.Id, vehicle.Plate, vehicle.Description }
+            select new
+            {
+                order.Id,
+                vehicle.Plate,
+                vehicle.Description,
+            }
         ).ToDictionaryAsync(x => x.Id, x => $"{x.Plate.Text} {x.Description}".Trim());
         var held = await db.OpenDepositsAsync(db.Deposits.Where(d => d.CustomerId == id));
         return Results.Ok(
@@ -156,15 +168,16 @@ public static class Accounts
                 return locked;
             if (taken.Value.Rest.Cents > 0 && await KeepRestAsync(work, id, taken.Value, request) is { } lockedToo)
                 return lockedToo;
-            return new AccountPaid(
-                taken.Value.Payments.Sum(p => p.Amount.Amount),
-                taken.Value.Payments.Count,
-                taken.Value.Rest.Amount
-            );
+            return new AccountPaid(taken.Value.Payments.Sum(p => p.Amount.Amount), taken.Value.Payments.Count, taken.Value.Rest.Amount);
         });
 
     /// <summary>What a payment is more than is owed stays as a deposit.</summary>
-    private static async Task<Problem?> KeepRestAsync(CommandContext work, long customerId, AccountPayment paid, AccountPaymentRequest request)
+    private static async Task<Problem?> KeepRestAsync(
+        CommandContext work,
+        long customerId,
+        AccountPayment paid,
+        AccountPaymentRequest request
+    )
     {
         var deposit = new Deposit
         {
@@ -175,6 +188,8 @@ public static class Accounts
         };
         work.Db.Deposits.Add(deposit);
         await work.Db.SaveChangesAsync();
-        return await work.KeepAsync(new DepositMaking(deposit, paid.Rest, request.Method, (request.CheckNumber ?? "").Trim()).Paid(work.Actor));
+        return await work.KeepAsync(
+            new DepositMaking(deposit, paid.Rest, request.Method, (request.CheckNumber ?? "").Trim()).Paid(work.Actor)
+        );
     }
 }

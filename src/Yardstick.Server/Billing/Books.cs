@@ -39,7 +39,13 @@ public static class Books
     public sealed record BalanceView(LedgerAccount Account, string Code, string Number, string Name, decimal Debit, decimal Credit);
 
     /// <summary>The trial balance through a day.</summary>
-    public sealed record TrialBalanceView(LocalDate Through, IReadOnlyList<BalanceView> Accounts, decimal Debits, decimal Credits, LocalDate? LockedUntil);
+    public sealed record TrialBalanceView(
+        LocalDate Through,
+        IReadOnlyList<BalanceView> Accounts,
+        decimal Debits,
+        decimal Credits,
+        LocalDate? LockedUntil
+    );
 
     /// <summary>A tax, or a fee held for others, in a period.</summary>
     /// <param name="Base">What the tax is on.</param>
@@ -76,7 +82,12 @@ public static class Books
     }
 
     /// <summary>A period as typed: this month where nothing is.</summary>
-    internal static async Task<Result<(LocalDate From, LocalDate Through)>> PeriodAsync(ShopDb db, string? from, string? through, Instant now)
+    internal static async Task<Result<(LocalDate From, LocalDate Through)>> PeriodAsync(
+        ShopDb db,
+        string? from,
+        string? through,
+        Instant now
+    )
     {
         var local = (await db.Shops.SingleAsync()).Local(now);
         var first = string.IsNullOrWhiteSpace(from) ? local.Date.With(DateAdjusters.StartOfMonth) : DateTimeInput.Day(from, local, "from");
@@ -131,7 +142,8 @@ public static class Books
                     e.Text,
                     staff.GetValueOrDefault(e.ById, "Automatic"),
                     [
-                        .. e.Lines.OrderBy(l => l.Amount.Cents < 0)
+                        .. e
+                            .Lines.OrderBy(l => l.Amount.Cents < 0)
                             .ThenBy(l => l.Account)
                             .Select(l => new JournalLineView(
                                 chart.NumberOf(l.Account, l.Code),
@@ -215,9 +227,7 @@ public static class Books
         var held = (await BalancesAsync(db, last)).Where(b => LedgerChart.HasCodes(b.Account)).ToDictionary(b => (b.Account, b.Code));
         var sales = await db
             .Invoices.Where(i => i.PostedAt >= begin && i.PostedAt < end)
-            .SumAsync(i =>
-                i.Sums.Labor.Cents + i.Sums.Parts.Cents + i.Sums.Sublet.Cents + i.Sums.Fees.Cents + i.Sums.Supplies.Cents
-            );
+            .SumAsync(i => i.Sums.Labor.Cents + i.Sums.Parts.Cents + i.Sums.Sublet.Cents + i.Sums.Fees.Cents + i.Sums.Supplies.Cents);
         return Results.Ok(
             new HeldForOthers(
                 first,
@@ -292,11 +302,10 @@ public static class Books
         {
             var shop = await work.Db.Shops.SingleAsync();
             var local = shop.Local(work.Actor.At);
-            var until = string.IsNullOrWhiteSpace(request.Until)
-                ? (Result<LocalDate?>)(LocalDate?)null
-                : DateTimeInput.Day(request.Until, local, "until") is { Ok: true } day
-                    ? (LocalDate?)day.Value
-                    : DateTimeInput.Day(request.Until, local, "until").Problem!;
+            var until =
+                string.IsNullOrWhiteSpace(request.Until) ? (Result<LocalDate?>)(LocalDate?)null
+                : DateTimeInput.Day(request.Until, local, "until") is { Ok: true } day ? (LocalDate?)day.Value
+                : DateTimeInput.Day(request.Until, local, "until").Problem!;
             if (until.Problem is { } noDay)
                 return noDay;
             var changed = shop.LockBooks(until.Value, local.Date);
@@ -311,8 +320,7 @@ public static class Books
         {
             if (!Enum.IsDefined(request.Account))
                 return new Problem("ledger.account", "There is no such account. Reload the page.");
-            var named =
-                await work.Db.LedgerNames.FirstOrDefaultAsync(n => n.Account == request.Account && n.Code == request.Code)
+            var named = await work.Db.LedgerNames.FirstOrDefaultAsync(n => n.Account == request.Account && n.Code == request.Code)
                 ?? work.Db.LedgerNames.Add(new LedgerName { Account = request.Account, Code = request.Code }).Entity;
             if (named.Set(request.Number, request.Name).Problem is { } problem)
                 return problem;

@@ -15,12 +15,30 @@ public static class BooksExport
 {
     private static readonly IReadOnlyList<string> JournalHead =
     [
-        "entry", "day", "event", "document", "text", "account", "accountName", "code", "debit", "credit",
+        "entry",
+        "day",
+        "event",
+        "document",
+        "text",
+        "account",
+        "accountName",
+        "code",
+        "debit",
+        "credit",
     ];
 
     private static readonly IReadOnlyList<string> BalanceHead = ["account", "accountName", "code", "debit", "credit"];
 
-    private sealed record Row(long Id, LocalDate Day, JournalEvent Event, long? DocumentId, string Text, LedgerAccount Account, string Code, long Cents);
+    private sealed record Row(
+        long Id,
+        LocalDate Day,
+        JournalEvent Event,
+        long? DocumentId,
+        string Text,
+        LedgerAccount Account,
+        string Code,
+        long Cents
+    );
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)

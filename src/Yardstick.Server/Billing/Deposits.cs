@@ -28,7 +28,15 @@ public static class Deposits
     public sealed record DepositTaken(long Id, long? ChargeId);
 
     /// <summary>A deposit as its receipt shows it.</summary>
-    public sealed record DepositView(long Id, decimal Left, decimal Free, string Origin, Instant At, long? OrderId, IReadOnlyList<DepositMove> Moves);
+    public sealed record DepositView(
+        long Id,
+        decimal Left,
+        decimal Free,
+        string Origin,
+        Instant At,
+        long? OrderId,
+        IReadOnlyList<DepositMove> Moves
+    );
 
     /// <summary>Money that came for it, went back, or was used.</summary>
     public sealed record DepositMove(PaymentMethod Method, decimal Amount, long? InvoiceId, Instant At);

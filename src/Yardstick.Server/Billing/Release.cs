@@ -50,8 +50,7 @@ public static class Release
     private static async Task<Money> BalanceAsync(ShopDb db, long orderId) =>
         new(
             (
-                await db
-                    .Standing(db.Invoices.Where(i => i.OrderId == orderId && i.Payer == Payer.Customer))
+                await db.Standing(db.Invoices.Where(i => i.OrderId == orderId && i.Payer == Payer.Customer))
                     .Select(s => s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.WrittenOffCents)
                     .ToListAsync()
             ).Sum()

@@ -39,10 +39,7 @@ public static class Statements
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/accounts/{id:long}/statement", ShowAsync)
-            .Asks(Permission.TakePayments)
-            .Produces<StatementView>()
-            .ProducesProblem(404);
+        api.MapGet("/accounts/{id:long}/statement", ShowAsync).Asks(Permission.TakePayments).Produces<StatementView>().ProducesProblem(404);
         api.MapGet("/accounts/{id:long}/statement.pdf", PdfAsync).Asks(Permission.TakePayments).Produces(200).ProducesProblem(404);
         api.MapPost("/accounts/{id:long}/statement", SendAsync)
             .Asks(Permission.WriteToCustomers)
@@ -99,7 +96,8 @@ public static class Statements
             : Results.File(ListPages.Draw(PaperOf(read.Value), store.ReadOrNull), "application/pdf", NameOf(read.Value));
     }
 
-    private static string NameOf(Read read) => FormattableString.Invariant($"statement-{read.Customer.Id}-{read.Statement.From:yyyy-MM}.pdf");
+    private static string NameOf(Read read) =>
+        FormattableString.Invariant($"statement-{read.Customer.Id}-{read.Statement.From:yyyy-MM}.pdf");
 
     private static ListPaper PaperOf(Read read)
     {

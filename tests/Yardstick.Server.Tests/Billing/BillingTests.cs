@@ -34,7 +34,15 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
     private static async Task SetJobAsync(Browser writer, long order, long job, string field, string value)
     {
         var version = (await writer.SheetAsync(order)).List("jobs").First(j => j!.Id() == job)!["version"]!.GetValue<int>();
-        await writer.PostAsync($"orders/{order}/jobs/{job}", new { field, value, version });
+        await writer.PostAsync(
+            $"orders/{order}/jobs/{job}",
+            new
+            {
+                field,
+                value,
+                version,
+            }
+        );
     }
 
     [Fact]
@@ -46,13 +54,29 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
         foreach (var title in new[] { "Covered by the contract", "Goodwill" })
         {
             var job = (await mina.PostAsync($"orders/{order}/jobs", new { title })).Id();
-            await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = title, hours = "1" });
+            await mina.PostAsync(
+                $"orders/{order}/jobs/{job}/lines",
+                new
+                {
+                    kind = "Labor",
+                    description = title,
+                    hours = "1",
+                }
+            );
             jobs.Add(job);
         }
         var contract = await PayerAsync();
         await SetJobAsync(mina, order, jobs[1], "payer", contract.ToString(CultureInfo.InvariantCulture));
         await SetJobAsync(mina, order, jobs[2], "payer", "Shop");
-        await mina.PostAsync($"orders/{order}/payers/{contract}", new { field = "deductible", value = "50", version = 1 });
+        await mina.PostAsync(
+            $"orders/{order}/payers/{contract}",
+            new
+            {
+                field = "deductible",
+                value = "50",
+                version = 1,
+            }
+        );
         foreach (var job in jobs.Skip(1))
             await mina.ApproveAsync(order, job);
         await mina.FinishAsync(order, first);
@@ -92,7 +116,10 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal((40m, view.Number("total") - 40), (view.Number("paid"), view.Number("balance")));
         await mina.PostAsync($"invoices/{invoice}/checks", new { amount = "60", checkNumber = "1044" });
         await mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "20" });
-        Assert.Equal(HttpStatusCode.Forbidden, (await mina.SendAsync(HttpMethod.Post, $"invoices/{invoice}/write-offs", new { reason = "x" })).Status);
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await mina.SendAsync(HttpMethod.Post, $"invoices/{invoice}/write-offs", new { reason = "x" })).Status
+        );
         await owner.PostAsync($"invoices/{invoice}/write-offs", new { amount = "1.50", reason = "Rounding a complaint" });
         view = await mina.GetAsync($"invoices/{invoice}");
         Assert.Equal(view.Number("total") - 121.50m, view.Number("balance"));
@@ -102,7 +129,10 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
             (await owner.RefusedAsync($"invoices/{invoice}/payments/{check.Id()}/refund", new { amount = "60.01" })).Text("code")
         );
         await owner.PostAsync($"invoices/{invoice}/payments/{check.Id()}/refund", new { amount = "10" });
-        Assert.Equal(50, (await mina.GetAsync($"invoices/{invoice}")).List("payments").First(p => p!.Id() == check.Id())!.Number("refundable"));
+        Assert.Equal(
+            50,
+            (await mina.GetAsync($"invoices/{invoice}")).List("payments").First(p => p!.Id() == check.Id())!.Number("refundable")
+        );
         await BooksAreRightAsync();
     }
 
@@ -115,18 +145,39 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var before = await mina.GetAsync($"invoices/{invoice}");
         await mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "5000" });
         var line = before.List("creditable").First(l => l!.Text("kind") == "Labor")!;
-        var lines = new[] { new { job = line.Text("job"), line = line["line"]!.GetValue<int>(), quantity = (decimal?)0.5m, toStock = false } };
+        var lines = new[]
+        {
+            new
+            {
+                job = line.Text("job"),
+                line = line["line"]!.GetValue<int>(),
+                quantity = (decimal?)0.5m,
+                toStock = false,
+            },
+        };
         var preview = await owner.PostAsync($"invoices/{invoice}/credit-preview", new { reason = "", lines });
-        var credited = await owner.PostAsync($"invoices/{invoice}/credit", new { reason = "Half an hour too much", lines, keepAsDeposit = true });
+        var credited = await owner.PostAsync(
+            $"invoices/{invoice}/credit",
+            new
+            {
+                reason = "Half an hour too much",
+                lines,
+                keepAsDeposit = true,
+            }
+        );
         Assert.Equal(preview.Number("due"), credited.Number("kept"));
         var after = await mina.GetAsync($"invoices/{invoice}");
         Assert.Equal((0m, preview.Number("due")), (after.Number("balance"), after.Number("credited")));
         // All that is left, later: together they are the invoice.
         var rest = await owner.PostAsync($"invoices/{invoice}/credit", new { reason = "Customer is unhappy" });
-        var total = (await mina.GetAsync($"invoices/{credited["creditNoteId"]}")).Number("total")
+        var total =
+            (await mina.GetAsync($"invoices/{credited["creditNoteId"]}")).Number("total")
             + (await mina.GetAsync($"invoices/{rest["creditNoteId"]}")).Number("total");
         Assert.Equal(-before.Number("total"), total);
-        Assert.Equal("invoice.reversed", (await owner.RefusedAsync($"invoices/{invoice}/credit", new { reason = "Once more" })).Text("code"));
+        Assert.Equal(
+            "invoice.reversed",
+            (await owner.RefusedAsync($"invoices/{invoice}/credit", new { reason = "Once more" })).Text("code")
+        );
         await BooksAreRightAsync();
     }
 
@@ -134,7 +185,9 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task An_account_pays_several_invoices_at_once_and_gets_its_statement()
     {
         using var mina = await shop.SignInAsync("mina");
-        var open = (await mina.GetAsync("accounts")).List("accounts").First(a => a!["days"] is not null && a!["aging"]!.Number("total") > 0)!;
+        var open = (await mina.GetAsync("accounts"))
+            .List("accounts")
+            .First(a => a!["days"] is not null && a!["aging"]!.Number("total") > 0)!;
         var id = open["customerId"]!.GetValue<long>();
         var page = await mina.GetAsync($"accounts/{id}");
         Assert.Equal(open["aging"]!.Number("total"), page.List("open").Sum(o => o!.Number("balance")));
@@ -167,15 +220,44 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
             await owner.PostAsync("drawer/open", new { counted = Typed(drawer.Number("expected")) });
         Assert.Equal("drawer.open", (await owner.RefusedAsync("drawer/open", new { counted = "1" })).Text("code"));
         var expected = (await owner.GetAsync("drawer")).Number("expected");
-        await owner.PostAsync("drawer/close", new { counted = Typed(expected - 2), banked = Typed(expected - 102), checksToBank = true, note = "two short" });
+        await owner.PostAsync(
+            "drawer/close",
+            new
+            {
+                counted = Typed(expected - 2),
+                banked = Typed(expected - 102),
+                checksToBank = true,
+                note = "two short",
+            }
+        );
         drawer = await owner.GetAsync("drawer");
         Assert.Equal((100m, 0m, -2m), (drawer.Number("expected"), drawer.Number("checks"), drawer.List("counts")[0]!.Number("difference")));
 
-        var tax = (await owner.GetAsync("books/held")).List("amounts").First(a => a!.Text("account") == "SalesTax" && a!.Number("held") > 0)!;
-        await owner.PostAsync("books/remittances", new { account = "SalesTax", code = tax.Text("code"), reference = "Confirmation 77" });
+        var tax = (await owner.GetAsync("books/held"))
+            .List("amounts")
+            .First(a => a!.Text("account") == "SalesTax" && a!.Number("held") > 0)!;
+        await owner.PostAsync(
+            "books/remittances",
+            new
+            {
+                account = "SalesTax",
+                code = tax.Text("code"),
+                reference = "Confirmation 77",
+            }
+        );
         Assert.Equal(
             "remittance.more",
-            (await owner.RefusedAsync("books/remittances", new { account = "SalesTax", code = tax.Text("code"), amount = "1" })).Text("code")
+            (
+                await owner.RefusedAsync(
+                    "books/remittances",
+                    new
+                    {
+                        account = "SalesTax",
+                        code = tax.Text("code"),
+                        amount = "1",
+                    }
+                )
+            ).Text("code")
         );
         var balance = await owner.GetAsync("books/trial-balance");
         Assert.Equal(balance.Number("debits"), balance.Number("credits"));
@@ -188,7 +270,16 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         await using var db = shop.OpenDb();
         await using var trial = await db.Database.BeginTransactionAsync();
-        db.Adjustments.Add(new Adjustment { InvoiceId = 1, Amount = new(5), Reason = "not booked", At = shop.Time.Now(), ById = 1 });
+        db.Adjustments.Add(
+            new Adjustment
+            {
+                InvoiceId = 1,
+                Amount = new(5),
+                Reason = "not booked",
+                At = shop.Time.Now(),
+                ById = 1,
+            }
+        );
         await db.SaveChangesAsync();
         var found = await new BooksCheck(db).RunAsync();
         Assert.Contains(found, f => f.StartsWith("1100 Receivable", StringComparison.Ordinal));

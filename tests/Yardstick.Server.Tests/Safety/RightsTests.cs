@@ -457,6 +457,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["POST /api/books/accounts"] = "MO",
         ["GET /api/books/journal.csv"] = "MO",
         ["GET /api/books/trial-balance.csv"] = "MO",
+        ["GET /api/invoices"] = "WPMO",
         ["GET /api/drawer"] = "WMO",
         ["POST /api/drawer/open"] = "WMO",
         ["POST /api/drawer/close"] = "WMO",

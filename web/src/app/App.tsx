@@ -9,6 +9,7 @@ import { UnknownPage } from './UnknownPage';
 
 const BillingFrame = lazy(() => import('../areas/Billing/BillingFrame'));
 const AccountsPage = lazy(() => import('../areas/Billing/AccountsPage'));
+const InvoicesPage = lazy(() => import('../areas/Billing/InvoicesPage'));
 const AccountPage = lazy(() => import('../areas/Billing/AccountPage'));
 const DrawerPage = lazy(() => import('../areas/Billing/DrawerPage'));
 const TrialBalancePage = lazy(() => import('../areas/Billing/TrialBalancePage'));
@@ -145,6 +146,7 @@ export function App() {
               <Route element={<BillingFrame />}>
                 <Route path="billing" element={<AccountsPage />} />
                 <Route path="billing/accounts/:id" element={<AccountPage />} />
+                <Route path="billing/invoices" element={<InvoicesPage />} />
                 <Route path="billing/drawer" element={<DrawerPage />} />
                 <Route path="billing/balance" element={<TrialBalancePage />} />
                 <Route path="billing/journal" element={<JournalPage />} />

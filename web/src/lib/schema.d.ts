@@ -18047,6 +18047,61 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invoices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    numberFrom?: string;
+                    numberTo?: string;
+                    from?: string;
+                    through?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    state?: string;
+                    payer?: string;
+                    text?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoicePage"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/invoices/{id}": {
         parameters: {
             query?: never;
@@ -21686,6 +21741,11 @@ export interface components {
         };
         /** @enum {unknown} */
         InvoiceKind: "Invoice" | "CreditNote";
+        InvoicePage: {
+            rows: components["schemas"]["InvoiceRow"][];
+            /** Format: int64 */
+            before: null | number;
+        };
         InvoicePageView: {
             /** Format: int64 */
             id: number;
@@ -21735,6 +21795,22 @@ export interface components {
             number: number;
             others: number[];
             sheet?: null | components["schemas"]["SheetUpdate"];
+        };
+        InvoiceRow: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            number: number;
+            kind: components["schemas"]["InvoiceKind"];
+            payer: string;
+            vehicle: string;
+            postedOn: components["schemas"]["LocalDate"];
+            dueOn: components["schemas"]["LocalDate"];
+            /** Format: double */
+            due: number;
+            /** Format: double */
+            balance: number;
+            reversed: boolean;
         };
         ItemRequest: {
             list: string;

@@ -31,10 +31,18 @@ public sealed record AccountStatement(LocalDate From, LocalDate Through, Money B
         var numbers = invoices.ToDictionary(i => i.Id, i => i.Number);
         var events = invoices
             .Select(i =>
-                (At: i.PostedAt, Text: Invariant($"{(i.Kind == InvoiceKind.Invoice ? "Invoice" : "Credit memo")} {i.Number}"), i.AmountDue.Cents)
+                (
+                    At: i.PostedAt,
+                    Text: Invariant($"{(i.Kind == InvoiceKind.Invoice ? "Invoice" : "Credit memo")} {i.Number}"),
+                    i.AmountDue.Cents
+                )
             )
             .Concat(payments.Select(p => (At: p.At, Text: Words(p, numbers), Cents: -p.Amount.Cents)))
-            .Concat(adjustments.Select(a => (At: a.At, Text: Invariant($"Adjustment, invoice {numbers.GetValueOrDefault(a.InvoiceId)}"), Cents: -a.Amount.Cents)))
+            .Concat(
+                adjustments.Select(a =>
+                    (At: a.At, Text: Invariant($"Adjustment, invoice {numbers.GetValueOrDefault(a.InvoiceId)}"), Cents: -a.Amount.Cents)
+                )
+            )
             .OrderBy(e => e.At)
             .Select(e => (Day: shop.Local(e.At).Date, e.Text, e.Cents))
             .ToList();

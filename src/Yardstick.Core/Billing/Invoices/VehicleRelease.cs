@@ -32,7 +32,8 @@ public static class VehicleRelease
                     : $"{balance} is still due. Take a payment, or ask a manager to release the vehicle on account."
             );
         return string.IsNullOrWhiteSpace(reason)
-            ? new Problem("release.reason", "Enter why the vehicle goes unpaid, or that it was taken without paying.", "reason")
-            : reason.Trim().Length > 300 ? TextInput.TooLong(300, "reason", "A reason") : Result.Done;
+                ? new Problem("release.reason", "Enter why the vehicle goes unpaid, or that it was taken without paying.", "reason")
+            : reason.Trim().Length > 300 ? TextInput.TooLong(300, "reason", "A reason")
+            : Result.Done;
     }
 }

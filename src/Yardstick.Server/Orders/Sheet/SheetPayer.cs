@@ -39,9 +39,7 @@ public sealed record SheetPayer
                 : figures.Key == CasePayer.Shop.Key ? Payer.Shop
                 : Payer.Customer,
             CustomerId = account?.CustomerId,
-            Name =
-                account?.Name
-                ?? (figures.Key == CasePayer.Shop.Key ? "The shop" : "Customer"),
+            Name = account?.Name ?? (figures.Key == CasePayer.Shop.Key ? "The shop" : "Customer"),
             Total = figures.Total,
             Deductible = figures.Deductible,
             Due = figures.Due,

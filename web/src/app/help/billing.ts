@@ -30,6 +30,20 @@ export const BILLING: Record<string, Help> = {
       'The statement goes to the first email address of the customer.',
     ],
   },
+  '/billing/invoices': {
+    title: 'Invoices',
+    purpose: 'Invoices and credit memos, found again by number, day, amount, state, payer and name.',
+    steps: [
+      'Narrow the list: each field takes more of it away.',
+      'Open an invoice to print it, pay it or credit it.',
+      'Save what is found as CSV.',
+    ],
+    slips: [
+      'The name is that of the payer, who may not be the owner of the vehicle.',
+      "A former program's orders stand on the page of their customer and vehicle.",
+      'What is owed counts credits, payments and write-offs.',
+    ],
+  },
   '/billing/drawer': {
     title: 'Cash drawer',
     purpose: 'What should be in the drawer, what is in it, and what goes to the bank.',

@@ -10,6 +10,7 @@ export default function BillingFrame() {
         <NavLink to="/billing" end>
           Accounts
         </NavLink>
+        <NavLink to="/billing/invoices">Invoices</NavLink>
         <NavLink to="/billing/drawer">Cash drawer</NavLink>
         {mayBooks && <NavLink to="/billing/balance">Trial balance</NavLink>}
         {mayBooks && <NavLink to="/billing/journal">Journal</NavLink>}

@@ -74,7 +74,7 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
     case 'Invoice':
       return [one('invoice', id)];
     case 'Books':
-      return [['accounts'], ['books'], ['drawer']];
+      return [['accounts'], ['books'], ['drawer'], ['invoices']];
     case 'Customer':
       return [one('customer', id), ['customers'], ['known']];
     case 'Vehicle':

@@ -1,0 +1,233 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Data.Billing;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Billing;
+
+/// <summary>Finds invoices and credit memos again: by ranges of number, day and amount, by state, payer and name.</summary>
+public static class InvoiceList
+{
+    private const int PageSize = 60;
+
+    /// <summary>What is looked for, all of it as typed; nothing typed does not narrow.</summary>
+    public sealed record InvoiceSearch
+    {
+        /// <summary>Lowest number.</summary>
+        [FromQuery(Name = "numberFrom")]
+        public string? NumberFrom { get; init; }
+
+        /// <summary>Highest number.</summary>
+        [FromQuery(Name = "numberTo")]
+        public string? NumberTo { get; init; }
+
+        /// <summary>First day of posting.</summary>
+        [FromQuery(Name = "from")]
+        public string? From { get; init; }
+
+        /// <summary>Last day of posting.</summary>
+        [FromQuery(Name = "through")]
+        public string? Through { get; init; }
+
+        /// <summary>Lowest total.</summary>
+        [FromQuery(Name = "amountFrom")]
+        public string? AmountFrom { get; init; }
+
+        /// <summary>Highest total.</summary>
+        [FromQuery(Name = "amountTo")]
+        public string? AmountTo { get; init; }
+
+        /// <summary>open, overdue, paid, credited or memo.</summary>
+        [FromQuery(Name = "state")]
+        public string? State { get; init; }
+
+        /// <summary>Customer, Account or Shop.</summary>
+        [FromQuery(Name = "payer")]
+        public string? Payer { get; init; }
+
+        /// <summary>Part of the payer's name.</summary>
+        [FromQuery(Name = "text")]
+        public string? Text { get; init; }
+
+        /// <summary>Key after which the next page goes on.</summary>
+        [FromQuery(Name = "before")]
+        public long? Before { get; init; }
+    }
+
+    /// <summary>An invoice or credit memo.</summary>
+    public sealed record InvoiceRow
+    {
+        /// <summary>Key.</summary>
+        public required long Id { get; init; }
+
+        /// <summary>Its number.</summary>
+        public required long Number { get; init; }
+
+        /// <summary>Invoice or credit memo.</summary>
+        public required InvoiceKind Kind { get; init; }
+
+        /// <summary>Who pays it.</summary>
+        public required string Payer { get; init; }
+
+        /// <summary>The vehicle.</summary>
+        public required string Vehicle { get; init; }
+
+        /// <summary>The day of posting in the shop.</summary>
+        public required LocalDate PostedOn { get; init; }
+
+        /// <summary>When it is due.</summary>
+        public required LocalDate DueOn { get; init; }
+
+        /// <summary>What has to be paid.</summary>
+        public required decimal Due { get; init; }
+
+        /// <summary>What is owed of it; nothing for a credit memo.</summary>
+        public required decimal Balance { get; init; }
+
+        /// <summary>Credited in full.</summary>
+        public required bool Reversed { get; init; }
+    }
+
+    /// <summary>A page of them, the latest first.</summary>
+    public sealed record InvoicePage(IReadOnlyList<InvoiceRow> Rows, long? Before);
+
+    /// <summary>Maps the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/invoices", FindAsync).Asks(Permission.SeeOrders).Produces<InvoicePage>().ProducesProblem(422);
+
+    private static async Task<IResult> FindAsync([AsParameters] InvoiceSearch search, ShopDb db, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var now = shop.Local(time.Now());
+        var (wanted, problem) = Narrow(db, search, shop, now);
+        if (problem is not null)
+            return Problems.Of(problem);
+        var rows = await wanted
+            .Where(i => search.Before == null || i.Id < search.Before)
+            .OrderByDescending(i => i.Id)
+            .Take(PageSize + 1)
+            .Select(i => new
+            {
+                Invoice = i,
+                Balance = i.AmountDue.Cents
+                    + db.Invoices.Where(c => c.CorrectsId == i.Id).Sum(c => c.AmountDue.Cents)
+                    - db.Payments.Where(p => p.InvoiceId == i.Id).Sum(p => p.Amount.Cents)
+                    - db.Adjustments.Where(a => a.InvoiceId == i.Id).Sum(a => a.Amount.Cents),
+                Reversed = db.Invoices.Any(c => c.CorrectsId == i.Id && c.CreditsAll),
+                Customer = db.Customers.FirstOrDefault(c => c.Id == i.CustomerId),
+                Vehicle = db
+                    .Orders.Where(o => o.Id == i.OrderId)
+                    .Join(db.Vehicles, o => o.VehicleId, v => v.Id, (_, v) => v)
+                    .FirstOrDefault(),
+            })
+            .ToListAsync();
+        var more = rows.Count > PageSize;
+        if (more)
+            rows.RemoveAt(PageSize);
+        return Results.Ok(
+            new InvoicePage(
+                rows.ConvertAll(r => new InvoiceRow
+                {
+                    Id = r.Invoice.Id,
+                    Number = r.Invoice.Number,
+                    Kind = r.Invoice.Kind,
+                    Payer = r.Invoice.Payer == Payer.Shop ? "The shop" : r.Customer?.DisplayName ?? "Counter sale",
+                    Vehicle = r.Vehicle is null ? "" : $"{r.Vehicle.Plate.Text} {r.Vehicle.Description}".Trim(),
+                    PostedOn = shop.Local(r.Invoice.PostedAt).Date,
+                    DueOn = r.Invoice.DueOn,
+                    Due = r.Invoice.AmountDue.Amount,
+                    Balance = r.Invoice.Kind == InvoiceKind.Invoice ? r.Balance / 100m : 0,
+                    Reversed = r.Reversed,
+                }),
+                more ? rows[^1].Invoice.Id : null
+            )
+        );
+    }
+
+    private static (IQueryable<Invoice> Wanted, Problem? Problem) Narrow(ShopDb db, InvoiceSearch search, Shop shop, LocalDateTime now)
+    {
+        IQueryable<Invoice> wanted = db.Invoices;
+        if (long.TryParse(search.NumberFrom, out var lowest))
+            wanted = wanted.Where(i => i.Number >= lowest);
+        if (long.TryParse(search.NumberTo, out var highest))
+            wanted = wanted.Where(i => i.Number <= highest);
+        if (!string.IsNullOrWhiteSpace(search.From))
+        {
+            var day = DateTimeInput.Day(search.From, now, "from");
+            if (day.Problem is { } noDay)
+                return (wanted, noDay);
+            var begin = shop.Utc(day.Value.AtMidnight());
+            wanted = wanted.Where(i => i.PostedAt >= begin);
+        }
+        if (!string.IsNullOrWhiteSpace(search.Through))
+        {
+            var day = DateTimeInput.Day(search.Through, now, "through");
+            if (day.Problem is { } noDay)
+                return (wanted, noDay);
+            var end = shop.Utc(day.Value.PlusDays(1).AtMidnight());
+            wanted = wanted.Where(i => i.PostedAt < end);
+        }
+        if (!string.IsNullOrWhiteSpace(search.AmountFrom))
+        {
+            var least = NumberInput.Amount(search.AmountFrom, "amountFrom");
+            if (least.Problem is { } bad)
+                return (wanted, bad);
+            var cents = Money.Of(least.Value).Cents;
+            wanted = wanted.Where(i => i.Total.Cents >= cents);
+        }
+        if (!string.IsNullOrWhiteSpace(search.AmountTo))
+        {
+            var most = NumberInput.Amount(search.AmountTo, "amountTo");
+            if (most.Problem is { } bad)
+                return (wanted, bad);
+            var cents = Money.Of(most.Value).Cents;
+            wanted = wanted.Where(i => i.Total.Cents <= cents);
+        }
+        if (Enum.TryParse<Payer>(search.Payer, out var payer))
+            wanted = wanted.Where(i => i.Payer == payer);
+        return (Named(db, InState(db, wanted, search.State, now.Date), search.Text), null);
+    }
+
+    private static IQueryable<Invoice> InState(ShopDb db, IQueryable<Invoice> wanted, string? state, LocalDate today)
+    {
+        if (state == "memo")
+            return wanted.Where(i => i.Kind == InvoiceKind.CreditNote);
+        if (string.IsNullOrEmpty(state))
+            return wanted;
+        var standing = db.Standing(wanted);
+        standing = state switch
+        {
+            "credited" => standing.Where(s => s.Reversed),
+            "paid" => standing.Where(s => !s.Reversed && s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.WrittenOffCents <= 0),
+            _ => standing.Where(s => s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.WrittenOffCents > 0),
+        };
+        if (state == "overdue")
+            standing = standing.Where(s => s.Invoice.DueOn < today);
+        return standing.Select(s => s.Invoice);
+    }
+
+    private static IQueryable<Invoice> Named(ShopDb db, IQueryable<Invoice> wanted, string? text)
+    {
+        if (string.IsNullOrWhiteSpace(text))
+            return wanted;
+        var words = text.Trim();
+        var pattern = LikePattern.Containing(words);
+        return wanted.Where(i =>
+            db.Customers.Any(c =>
+                c.Id == i.CustomerId
+                && (
+                    EF.Functions.Like(c.LastName, pattern, "\\")
+                    || EF.Functions.Like(c.FirstName, pattern, "\\")
+                    || EF.Functions.Like(c.BusinessName, pattern, "\\")
+                )
+            )
+        );
+    }
+}

@@ -1,0 +1,154 @@
+import Button from '@mui/material/Button';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, sentence, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
+import { amount, day } from '../../lib/format';
+import { useNow } from '../../lib/shop';
+import { useDebouncedValue } from '../../lib/useDebouncedValue';
+import { Empty, Loading } from '../../ui/Feedback';
+import { Labelled } from '../../ui/Labelled';
+import { SaveCsv } from '../../ui/SaveCsv';
+import styles from './books.module.css';
+
+type Row = Schemas['InvoiceRow'];
+
+const NONE = { numberFrom: '', numberTo: '', from: '', through: '', amountFrom: '', amountTo: '', state: '', payer: '', text: '' };
+const STATES: readonly (readonly [string, string])[] = [
+  ['', 'all'],
+  ['open', 'something is owed'],
+  ['overdue', 'past due'],
+  ['paid', 'paid'],
+  ['credited', 'credited in full'],
+  ['memo', 'credit memos'],
+];
+const PAYERS: readonly (readonly [string, string])[] = [
+  ['', 'anyone'],
+  ['Customer', 'the customer'],
+  ['Account', 'another account'],
+  ['Shop', 'the shop itself'],
+];
+const COLUMNS: CsvColumn<Row>[] = [
+  ['Number', (row) => row.number],
+  ['Kind', (row) => (row.kind === 'Invoice' ? 'invoice' : 'credit memo')],
+  ['Payer', (row) => row.payer],
+  ['Vehicle', (row) => row.vehicle],
+  ['Posted', (row) => row.postedOn],
+  ['Due', (row) => row.dueOn],
+  ['Amount', (row) => row.due],
+  ['Owed', (row) => row.balance],
+];
+
+/** Invoices and credit memos, found again by number, day, amount, state, payer and name. */
+export default function InvoicesPage() {
+  const now = useNow();
+  const [search, setSearch] = useState(NONE);
+  const asked = useDebouncedValue(JSON.stringify(search), 250);
+  const page = useInfiniteQuery({
+    queryKey: ['invoices', asked],
+    queryFn: ({ signal, pageParam }) =>
+      unwrap(api.GET('/api/invoices', { signal, params: { query: { ...(JSON.parse(asked) as typeof NONE), before: pageParam } } })),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (last) => last.before ?? undefined,
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  const set = (field: keyof typeof NONE) => (value: string) => setSearch((before) => ({ ...before, [field]: value }));
+  const rows = page.data?.pages.flatMap((one) => one.rows) ?? [];
+  return (
+    <div className="page">
+      <div className="page-head">
+        <h1>Invoices</h1>
+        <span className="grow" />
+        {rows.length > 0 && <SaveCsv name="invoices" columns={COLUMNS} rows={rows} />}
+      </div>
+      <section className={`card ${styles.filters}`} aria-label="Narrow the list">
+        <Labelled label="Name" value={search.text} onText={set('text')} autoFocus />
+        <Labelled label="Number from" value={search.numberFrom} onText={set('numberFrom')} inputMode="numeric" />
+        <Labelled label="to" value={search.numberTo} onText={set('numberTo')} inputMode="numeric" />
+        <Labelled label="Posted from" type="date" value={search.from} onText={set('from')} />
+        <Labelled label="through" type="date" value={search.through} onText={set('through')} />
+        <Labelled label="Amount from" value={search.amountFrom} onText={set('amountFrom')} inputMode="decimal" />
+        <Labelled label="up to" value={search.amountTo} onText={set('amountTo')} inputMode="decimal" />
+        <Chosen label="State" value={search.state} choices={STATES} onChange={set('state')} />
+        <Chosen label="Paid by" value={search.payer} choices={PAYERS} onChange={set('payer')} />
+        {asked !== JSON.stringify(NONE) && <Button onClick={() => setSearch(NONE)}>Clear</Button>}
+      </section>
+      {page.error ? (
+        <div className="notice stop" role="alert">
+          {sentence(page.error)}
+        </div>
+      ) : !page.data ? (
+        <Loading what="invoices" />
+      ) : rows.length === 0 ? (
+        <Empty title="No invoice like that">Take one of the limits off, or look for a repair order instead.</Empty>
+      ) : (
+        <section className="card" aria-label="Invoices">
+          <table className={`list ${styles.figures}`}>
+            <thead>
+              <tr>
+                <th>Number</th>
+                <th>Payer</th>
+                <th>Vehicle</th>
+                <th>Posted</th>
+                <th>Due</th>
+                <th className="right">Amount</th>
+                <th className="right">Owed</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((row) => (
+                <tr key={row.id}>
+                  <td>
+                    <Link to={`/invoices/${row.id}`}>{row.number}</Link>
+                    {row.kind === 'CreditNote' && <span className="soft small"> credit memo</span>}
+                    {row.reversed && <span className="soft small"> credited</span>}
+                  </td>
+                  <td>{row.payer}</td>
+                  <td>{row.vehicle}</td>
+                  <td>{day(row.postedOn, now)}</td>
+                  <td className={row.balance > 0 && row.dueOn < now.slice(0, 10) ? 'stop' : ''}>{day(row.dueOn, now)}</td>
+                  <td className="right">{amount(row.due)}</td>
+                  <td className="right strong">{row.balance === 0 ? '' : amount(row.balance)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {page.hasNextPage && (
+            <div className={styles.row}>
+              <Button disabled={page.isFetchingNextPage} onClick={() => void page.fetchNextPage()}>
+                {page.isFetchingNextPage ? 'Reading…' : 'Earlier ones'}
+              </Button>
+            </div>
+          )}
+        </section>
+      )}
+    </div>
+  );
+}
+
+function Chosen({
+  label,
+  value,
+  choices,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  choices: readonly (readonly [string, string])[];
+  onChange: (value: string) => void;
+}) {
+  return (
+    <label className={styles.choice}>
+      <span className="soft small">{label}</span>
+      <select value={value} onChange={(event) => onChange(event.target.value)}>
+        {choices.map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
