@@ -11,7 +11,9 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Data.Demo;
 
-/// <summary>What billing has besides invoices that were paid: another payer with a deductible, a deposit, a line that was credited.</summary>
+/// <summary>
+/// What billing has besides invoices that were paid: another payer with a deductible, a deposit, a line that was credited.
+/// </summary>
 internal static class DemoBilling
 {
     internal static async Task FillAsync(ShopDb db, DemoMaker shop)

@@ -191,8 +191,12 @@ public static class CustomerPage
             .FirstOrDefaultAsync();
         // From the customer's orders to what hangs on them, never the other way round.
         var orders = db.Orders.Where(o => o.CustomerId == id).Select(o => o.Id);
-        var invoiced = await orders.Join(db.Invoices, o => o, i => i.OrderId, (_, i) => i).SumAsync(i => i.Total.Cents);
-        var paid = await orders.Join(db.Payments, o => o, p => p.OrderId, (_, p) => p).SumAsync(p => p.Amount.Cents);
+        var invoiced = await db.Invoices.Where(i => i.CustomerId == id).SumAsync(i => i.AmountDue.Cents);
+        var paid =
+            await db.Payments.Where(p => p.CustomerId == id && p.InvoiceId != null).SumAsync(p => p.Amount.Cents)
+            + await db
+                .Adjustments.Where(a => db.Invoices.Any(i => i.Id == a.InvoiceId && i.CustomerId == id))
+                .SumAsync(a => a.Amount.Cents);
         var decided = await orders
             .Join(db.Jobs, o => o, j => j.OrderId, (_, j) => j)
             .Where(j => j.RemovedAt == null && j.Decision != DecisionKind.Proposed)

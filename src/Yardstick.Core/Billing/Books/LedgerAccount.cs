@@ -1,6 +1,8 @@
 namespace Yardstick.Core.Billing;
 
-/// <summary>Accounts of the books (rules, Money after the invoice). The value is the number of the default chart; a shop may give its own.</summary>
+/// <summary>
+/// Accounts of the books (rules, Money after the invoice). The value is the number of the default chart; a shop may give its own.
+/// </summary>
 public enum LedgerAccount
 {
     /// <summary>Cash in the drawer.</summary>

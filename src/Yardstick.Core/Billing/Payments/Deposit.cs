@@ -2,7 +2,9 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Billing;
 
-/// <summary>Money held for a customer: paid before posting, or left over from an invoice. What is left of it is the sum of its payments.</summary>
+/// <summary>
+/// Money held for a customer: paid before posting, or left over from an invoice. What is left of it is the sum of its payments.
+/// </summary>
 public class Deposit
 {
     /// <summary>Key.</summary>

@@ -16,8 +16,8 @@ public sealed record DepositAccount(Deposit Deposit, IReadOnlyCollection<Payment
         new(Left.Cents + Charges.Where(c => c.State == CardChargeState.Pending && c.Amount.Cents < 0).Sum(c => c.Amount.Cents));
 
     /// <summary>
-    /// Gives back of it: in cash or by check at once, or to the card that it came from. Refuses with <c>refund.none</c>, <c>refund.more</c>,
-    /// <c>refund.card</c> and codes of figures.
+    /// Gives back of it: in cash or by check at once, or to the card that it came from. Refuses with <c>refund.none</c>,
+    /// <c>refund.more</c>, <c>refund.card</c> and codes of figures.
     /// </summary>
     /// <param name="method">How.</param>
     /// <param name="amount">As typed; empty for all that is left.</param>

@@ -18,7 +18,8 @@ public partial class Order
         OnJobs.Where(j => j.Payer == Payer.Account).Select(j => Payers.First(p => p.CustomerId == j.PayerId)).Distinct();
 
     /// <summary>
-    /// Lets another account pay on this order. Refuses with <c>payer.self</c> and <c>payer.merged</c>; one that does already stays as it is.
+    /// Lets another account pay on this order; one that does already stays as it is. Refuses with <c>payer.self</c> and
+    /// <c>payer.merged</c>.
     /// </summary>
     /// <param name="account">The payer's record.</param>
     public Result<OrderPayer> AddPayer(Customer account)

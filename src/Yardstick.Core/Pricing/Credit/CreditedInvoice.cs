@@ -49,7 +49,9 @@ public sealed class CreditedInvoice
     /// <summary>Whether no line is left.</summary>
     public bool IsEmpty => lines.All(job => job is null || job.All(l => !l.Exists || l.IsGone));
 
-    /// <summary>What is left of a line, in hours of labor as invoiced, else units; null where it is not invoiced or goes only whole.</summary>
+    /// <summary>
+    /// What is left of a line, in hours of labor as invoiced, else units; null where it is not invoiced or goes only whole.
+    /// </summary>
     /// <param name="job">Id of the job.</param>
     /// <param name="line">Its place, from 0.</param>
     public decimal? QuantityLeft(string job, int line) => Find(job, line) is { GoesInParts: true } found ? found.Left : null;

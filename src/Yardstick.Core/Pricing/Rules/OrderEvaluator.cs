@@ -75,7 +75,9 @@ internal sealed class OrderEvaluator : ICaseEvaluator
         return result;
     }
 
-    /// <summary>What is left of amounts that were frozen: supplies, order fees and taxes anew, everything before them as it stands.</summary>
+    /// <summary>
+    /// What is left of amounts that were frozen: supplies, order fees and taxes anew, everything before them as it stands.
+    /// </summary>
     /// <param name="items">What is left of each job's amounts; null where the job was not included.</param>
     /// <param name="gone">Own lines, by job, that are no lines any more.</param>
     internal OrderEvaluation Standing(PricedItem[]?[] items, bool[][] gone)
