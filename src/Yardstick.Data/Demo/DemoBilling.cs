@@ -4,7 +4,6 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Documents;
-using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Values;
@@ -34,14 +33,13 @@ internal static class DemoBilling
                 .Include(o => o.Decisions)
                 .Include(o => o.Discounts)
                 .Where(o =>
-                    o.Stage > Stage.WaitingForAnswer
-                    && o.State == OrderState.Open
+                                        && o.State == OrderState.Open
                     && o.CustomerId != null
                     && o.Jobs.Count(j => j.RemovedAt == null) > 1
                 )
                 .OrderByDescending(o => o.Id)
                 .ToListAsync()
-        ).First(o => o.ApprovedJobs.Any());
+        ).First(o => o.ApprovedJobs.Count() > 1);
         var actor = new Actor(DemoMaker.Writer, shop.UtcNow.PlusMinutes(-25));
         order.AddPayer(contract);
         order.SetJob(order.OnJobs.Last().Id, "payer", contract.Id.ToString(CultureInfo.InvariantCulture), actor);

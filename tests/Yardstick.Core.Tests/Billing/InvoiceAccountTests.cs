@@ -29,6 +29,8 @@ public class InvoiceAccountTests
                         {
                             Id = i + 1,
                             InvoiceId = 1,
+                            // The first came in cash, what came later by card.
+                            Method = i == 0 ? PaymentMethod.Cash : PaymentMethod.Card,
                             Amount = new Money(p),
                         }
                 ),

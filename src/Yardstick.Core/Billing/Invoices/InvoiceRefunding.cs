@@ -14,17 +14,34 @@ public sealed partial record InvoiceAccount
                 + Sum(Payments.Where(p => p.RefundsId == payment.Id).Select(p => p.Amount))
                 + Sum(Charges.Where(c => c.State == CardChargeState.Pending && c.RefundsId == payment.Id).Select(c => c.Amount));
 
-    /// <summary>Pays back what was paid too much: in cash or by check at once, or by a refund through the terminal.</summary>
+    /// <summary>
+    /// Pays back what was paid too much, of the latest payment that it can be of: in cash or by check at once, or by a refund through the
+    /// terminal of what came by card. Refuses with <c>refund.none</c> and <c>refund.card</c>.
+    /// </summary>
     /// <param name="method">How.</param>
     /// <param name="actor">Who.</param>
     public Result<Refund> GiveBack(PaymentMethod method, Actor actor)
     {
         if (Surplus.Cents == 0)
             return new Problem("refund.none", "Nothing was paid too much on this invoice, or it is on its way back already.");
-        return method == PaymentMethod.Card
-            ? new Refund(null, CardCharge.Begin(Invoice.Id, -Surplus, actor))
-            : new Refund(Payment.On(Invoice, method, -Surplus, actor), null);
+        var payment = RefundableFirst(method);
+        if (method != PaymentMethod.Card)
+            return new Refund(Payment.On(Invoice, method, -AtMost(Surplus, payment), actor, payment?.Id), null);
+        return payment is { Method: PaymentMethod.Card }
+            ? new Refund(null, CardCharge.Begin(Invoice.Id, -AtMost(Surplus, payment), actor, refundsId: payment.Id))
+            : new Problem("refund.card", "Nothing of it came by card; give it back in cash.");
     }
+
+    /// <summary>The payment that something is given back of: the latest of the same kind, else the latest of all.</summary>
+    private Payment? RefundableFirst(PaymentMethod method) =>
+        Payments
+            .Where(p => Refundable(p).Cents > 0)
+            .OrderByDescending(p => p.Method == method)
+            .ThenByDescending(p => p.Id)
+            .FirstOrDefault();
+
+    private Money AtMost(Money amount, Payment? payment) =>
+        payment is not null && Refundable(payment).Cents < amount.Cents ? Refundable(payment) : amount;
 
     /// <summary>What was paid too much stays with the shop as a deposit of the customer. Refuses with <c>refund.none</c> and
     /// <c>deposit.nobody</c>.</summary>
@@ -48,7 +65,14 @@ public sealed partial record InvoiceAccount
     /// <param name="deposit">The deposit.</param>
     /// <param name="actor">Who.</param>
     public Payment KeepOn(Deposit deposit, Actor actor) =>
-        Payment.On(Invoice, PaymentMethod.Deposit, -Surplus, actor, depositId: deposit.Id);
+        Payment.On(
+            Invoice,
+            PaymentMethod.Deposit,
+            -Surplus,
+            actor,
+            Payments.Where(p => Refundable(p).Cents >= Surplus.Cents).MaxBy(p => p.Id)?.Id,
+            deposit.Id
+        );
 
     /// <summary>
     /// Gives a payment back, whole or in part, the way the money came; the balance is open again by that much. Refuses with
