@@ -32,11 +32,7 @@ internal static class DemoBilling
                     .ThenInclude(j => j.Companions)
                 .Include(o => o.Decisions)
                 .Include(o => o.Discounts)
-                .Where(o =>
-                                        && o.State == OrderState.Open
-                    && o.CustomerId != null
-                    && o.Jobs.Count(j => j.RemovedAt == null) > 1
-                )
+                .Where(o => o.State == OrderState.Open && o.CustomerId != null && o.Jobs.Count(j => j.RemovedAt == null) > 1)
                 .OrderByDescending(o => o.Id)
                 .ToListAsync()
         ).First(o => o.ApprovedJobs.Count() > 1);
