@@ -32,7 +32,10 @@ async function orderWith(page: Page, titles: string[]): Promise<number> {
 async function openJob(page: Page, title: string) {
   const job = page.getByRole('region', { name: title, exact: true });
   await job.getByRole('button', { name: /^More/ }).first().click();
-  await page.getByRole('menuitem', { name: /Details|Labor rate/ }).first().click();
+  await page
+    .getByRole('menuitem', { name: /Details|Labor rate/ })
+    .first()
+    .click();
 }
 
 test('three payers, a deposit, two cards and cash; a line is credited, an account paid, the drawer closed, the books checked', async ({
@@ -46,7 +49,10 @@ test('three payers, a deposit, two cards and cash; a line is credited, an accoun
   await openJob(owner, 'Warranty pump');
   await owner.getByLabel('Paid by').selectOption('Account');
   await owner.getByRole('combobox', { name: 'Account that pays' }).fill('Cobble Lane');
-  await owner.getByRole('option', { name: /Cobble Lane/ }).first().click();
+  await owner
+    .getByRole('option', { name: /Cobble Lane/ })
+    .first()
+    .click();
   const deductible = owner.getByRole('textbox', { name: 'Deductible, paid by the customer' });
   await deductible.fill('50');
   await deductible.press('Enter');
@@ -83,7 +89,8 @@ test('three payers, a deposit, two cards and cash; a line is credited, an accoun
   await expect(payments.getByText('deposit', { exact: false }).first()).toBeVisible();
   await accessible(owner, 'invoice of one of three payers');
   for (const part of ['30', '20']) {
-    if (!(await payments.getByRole('radio', { name: 'Card, part of it' }).isVisible())) await payments.getByText('More ways to settle it').click();
+    if (!(await payments.getByRole('radio', { name: 'Card, part of it' }).isVisible()))
+      await payments.getByText('More ways to settle it').click();
     await payments.getByRole('radio', { name: 'Card, part of it' }).click();
     await payments.getByLabel('Amount', { exact: true }).fill(part);
     await payments.getByRole('button', { name: 'Charge this card' }).click();
@@ -105,7 +112,10 @@ test('three payers, a deposit, two cards and cash; a line is credited, an accoun
 
   await owner.getByRole('link', { name: 'Billing', exact: true }).click();
   await accessible(owner, 'accounts');
-  await owner.getByRole('link', { name: /Cobble Lane/ }).first().click();
+  await owner
+    .getByRole('link', { name: /Cobble Lane/ })
+    .first()
+    .click();
   await owner.getByLabel('Check number').fill('2044');
   await owner.getByRole('button', { name: 'Pay, oldest first' }).click();
   await expect(owner.getByText('Nothing is owed')).toBeVisible();
@@ -122,6 +132,7 @@ test('three payers, a deposit, two cards and cash; a line is credited, an accoun
   await accessible(owner, 'cash drawer');
 
   await owner.getByRole('link', { name: 'Trial balance' }).click();
+  await owner.getByRole('button', { name: 'Check the books' }).click();
   await expect(owner.getByText('Checked: journal and documents agree.')).toBeVisible();
   await accessible(owner, 'trial balance');
   await owner.getByRole('link', { name: 'Journal', exact: true }).click();

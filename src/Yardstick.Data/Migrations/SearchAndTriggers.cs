@@ -26,6 +26,8 @@ public class SearchAndTriggers : Migration
         foreach (var statement in SearchIndex.CreateWork) migrationBuilder.Sql(statement);
         // What stock was worth on a day is a sum over the movements until then, read from the index alone.
         migrationBuilder.Sql("CREATE INDEX IX_StockMovements_Value ON StockMovements (At, ValueChange);");
+        // Balances of accounts are sums over the journal's lines, read from the index alone.
+        migrationBuilder.Sql("CREATE INDEX IX_JournalLines_Sums ON JournalLines (Account, Code, Amount_Cents);");
         // The list of customers goes by name and is read page by page.
         migrationBuilder.Sql($"CREATE INDEX IX_Customers_Sorted ON Customers ({SearchIndex.NameToSort}, Id) WHERE MergedIntoId IS NULL;");
     }

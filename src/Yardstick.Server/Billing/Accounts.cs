@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
@@ -77,8 +78,11 @@ public static class Accounts
     private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time)
     {
         var today = (await db.Shops.SingleAsync()).Local(time.Now()).Date;
-        var open = await db.OpenStanding(db.Invoices.Where(i => i.CustomerId != null)).ToListAsync();
-        var held = (await db.OpenDepositsAsync(db.Deposits)).ToLookup(d => d.Deposit.CustomerId);
+        // Who owes, and for whom something is held, is what their accounts say; their invoices are read, nobody else's.
+        var owing = await WithBalanceAsync(db, LedgerAccount.Receivable);
+        var holding = await WithBalanceAsync(db, LedgerAccount.Deposits);
+        var open = await db.OpenStanding(db.Invoices.Where(i => i.CustomerId != null && owing.Contains(i.CustomerId.Value))).ToListAsync();
+        var held = (await db.OpenDepositsAsync(db.Deposits.Where(d => holding.Contains(d.CustomerId)))).ToLookup(d => d.Deposit.CustomerId);
         var ids = open.Select(o => o.Invoice.CustomerId!.Value).Concat(held.Select(h => h.Key)).Distinct().ToList();
         var customers = await db.Customers.Where(c => ids.Contains(c.Id)).ToListAsync();
         var byCustomer = open.ToLookup(o => o.Invoice.CustomerId!.Value);
@@ -88,6 +92,17 @@ public static class Accounts
             .ThenByDescending(v => v.Aging.Total)
             .ToList();
         return Results.Ok(new AccountsView(views, Shown(Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), today))));
+    }
+
+    private static async Task<List<long>> WithBalanceAsync(ShopDb db, LedgerAccount account)
+    {
+        var codes = await db
+            .JournalLines.Where(l => l.Account == account)
+            .GroupBy(l => l.Code)
+            .Where(g => g.Sum(l => l.Amount.Cents) != 0)
+            .Select(g => g.Key)
+            .ToListAsync();
+        return codes.Where(c => c.Length > 0).Select(c => long.Parse(c, CultureInfo.InvariantCulture)).ToList();
     }
 
     private static AccountView ViewOf(

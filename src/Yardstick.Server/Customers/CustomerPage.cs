@@ -195,7 +195,8 @@ public static class CustomerPage
         var paid =
             await db.Payments.Where(p => p.CustomerId == id && p.InvoiceId != null).SumAsync(p => p.Amount.Cents)
             + await db
-                .Adjustments.Where(a => db.Invoices.Any(i => i.Id == a.InvoiceId && i.CustomerId == id))
+                .Invoices.Where(i => i.CustomerId == id)
+                .Join(db.Adjustments, i => i.Id, a => a.InvoiceId, (_, a) => a)
                 .SumAsync(a => a.Amount.Cents);
         var decided = await orders
             .Join(db.Jobs, o => o, j => j.OrderId, (_, j) => j)

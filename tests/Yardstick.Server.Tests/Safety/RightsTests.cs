@@ -450,7 +450,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/books/journal"] = "MO",
         ["GET /api/books/trial-balance"] = "MO",
         ["GET /api/books/held"] = "MO",
-        ["GET /api/books/check"] = "MO",
+        ["POST /api/books/check"] = "MO",
         ["POST /api/books/remittances"] = "MO",
         ["POST /api/books/transfers"] = "MO",
         ["POST /api/books/lock"] = "MO",

@@ -157,8 +157,9 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
         };
     }
 
-    private static Task<List<SheetDeposit>> DepositsAsync(ShopDb db, long orderId) =>
-        db
+    private static async Task<List<SheetDeposit>> DepositsAsync(ShopDb db, long orderId)
+    {
+        var held = await db
             .Deposits.Where(d => d.OrderId == orderId)
             .Select(d => new
             {
@@ -169,8 +170,9 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             })
             .Where(d => d.Cents > 0)
             .OrderBy(d => d.Id)
-            .Select(d => new SheetDeposit(d.Id, d.Cents / 100m))
             .ToListAsync();
+        return held.ConvertAll(d => new SheetDeposit(d.Id, d.Cents / 100m));
+    }
 
     private static SheetFigures FiguresOf(PricingResult result, ShopPolicy policy, bool margins) =>
         new(

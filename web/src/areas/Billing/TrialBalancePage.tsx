@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
@@ -23,7 +23,7 @@ export default function TrialBalancePage() {
     queryKey: ['books', 'balance', through],
     queryFn: ({ signal }) => unwrap(api.GET('/api/books/trial-balance', { signal, params: { query: { through } } })),
   });
-  const check = useQuery({ queryKey: ['books', 'check'], queryFn: ({ signal }) => unwrap(api.GET('/api/books/check', { signal })) });
+  const check = useMutation({ mutationFn: () => unwrap(api.POST('/api/books/check')) });
   if (page.error && !page.data) return <Failed error={page.error} again={() => void page.refetch()} />;
   if (!page.data) return <Loading what="the books" />;
   const { accounts, debits, credits, lockedUntil } = page.data;
@@ -34,10 +34,14 @@ export default function TrialBalancePage() {
         <h1>Trial balance</h1>
         <Period through={through} onThrough={setThrough} />
         <span className="grow" />
-        {check.data && (
-          <span className={check.data.length === 0 ? 'soft' : 'stop'}>
+        {check.data ? (
+          <span className={check.data.length === 0 ? 'soft' : 'stop'} role="status">
             {check.data.length === 0 ? 'Checked: journal and documents agree.' : check.data[0]}
           </span>
+        ) : (
+          <Button disabled={check.isPending} onClick={() => check.mutate()}>
+            {check.isPending ? 'Adding everything up…' : 'Check the books'}
+          </Button>
         )}
         <Button href={`/api/books/trial-balance.csv?through=${through}`}>Save as CSV</Button>
       </div>
