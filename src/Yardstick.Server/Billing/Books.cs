@@ -177,14 +177,12 @@ public static class Books
             })
             .ToListAsync();
         var later = await db
-            .Journal.Where(e => e.Day > through)
-            .SelectMany(e => e.Lines)
-            .GroupBy(l => new { l.Account, l.Code })
-            .Select(g => new
+            .JournalLines.Where(l => db.Journal.Where(e => e.Day > through).Select(e => e.Id).Contains(l.EntryId))
+            .Select(l => new
             {
-                g.Key.Account,
-                g.Key.Code,
-                Cents = -g.Sum(l => l.Amount.Cents),
+                l.Account,
+                l.Code,
+                Cents = -l.Amount.Cents,
             })
             .ToListAsync();
         var sums = all.Concat(later).ToList();

@@ -276,22 +276,23 @@ public static class ReturnsView
             .Take(4 * Most)
             .ToListAsync();
         var jobIds = lines.Select(l => l.JobId).Distinct().ToList();
-        var jobs = await db
+        // The jobs by their keys first: most orders are posted, so that their state finds nothing.
+        var approved = await db
             .Jobs.Where(j => jobIds.Contains(j.Id) && j.Decision == DecisionKind.Approved && j.RemovedAt == null)
-            .Join(
-                db.Orders.Where(o => o.State == OrderState.Posted),
-                j => j.OrderId,
-                o => o.Id,
-                (j, o) =>
-                    new
-                    {
-                        JobId = j.Id,
-                        o.Id,
-                        o.Number,
-                        o.CustomerId,
-                    }
-            )
-            .ToDictionaryAsync(x => x.JobId);
+            .Select(j => new { j.Id, j.OrderId })
+            .ToListAsync();
+        var orderIds = approved.Select(j => j.OrderId).Distinct().ToList();
+        var orders = await db
+            .Orders.Where(o => orderIds.Contains(o.Id))
+            .Select(o => new
+            {
+                o.Id,
+                o.Number,
+                o.CustomerId,
+                o.State,
+            })
+            .ToDictionaryAsync(o => o.Id);
+        var jobs = approved.Where(j => orders[j.OrderId].State == OrderState.Posted).ToDictionary(j => j.Id, j => orders[j.OrderId]);
         var rows = lines
             .Where(l => l is { RemovedAt: null, IsExcluded: false } && jobs.ContainsKey(l.JobId))
             .Select(l => (Line: l, Order: jobs[l.JobId]))

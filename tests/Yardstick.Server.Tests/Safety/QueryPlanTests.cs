@@ -47,6 +47,7 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "Phrases",
         "Parts",
         "PartCompanions",
+        "LedgerNames",
     };
 
     /// <summary>
