@@ -67,7 +67,7 @@ test('three payers, a deposit, two cards and cash; a line is credited, an accoun
   await owner.getByRole('button', { name: 'Deposit…' }).click();
   await owner.getByLabel('Amount', { exact: true }).fill('40');
   await owner.getByRole('button', { name: 'Take the deposit' }).click();
-  await expect(owner.getByText('Deposit paid')).toBeVisible();
+  await expect(owner.getByRole('group', { name: 'Deposit paid' })).toContainText('40.00');
 
   const jobs = ((await (await owner.request.get(`/api/orders/${order}`)).json()) as { jobs: { id: number }[] }).jobs.map((job) => job.id);
   await post(owner, `orders/${order}/decisions`, {

@@ -57,6 +57,7 @@ public partial class Shop
             "promiseSlackMost" => Whole(typed, field, 480, "minutes from 0 to 480", v => PromiseSlackMost = v),
             "checkMinutes" => Whole(typed, field, 480, "minutes from 0 to 480", v => CheckMinutes = v),
             "checksWork" => Kept(() => ChecksWork = typed == "true"),
+            "takesTips" => Kept(() => TakesTips = typed == "true"),
             "remindsOfAppointments" => Kept(() => RemindsOfAppointments = typed == "true"),
             _ => WeekHours.DayOf(field) is { } day
                 ? Read(DayHours.Parse(typed, field), v => Hours = Hours.With(day, v))
@@ -113,6 +114,7 @@ public partial class Shop
             "promiseSlackMost" => PromiseSlackMost.ToString(CultureInfo.InvariantCulture),
             "checkMinutes" => CheckMinutes.ToString(CultureInfo.InvariantCulture),
             "checksWork" => ChecksWork ? "true" : "false",
+            "takesTips" => TakesTips ? "true" : "false",
             "remindsOfAppointments" => RemindsOfAppointments ? "true" : "false",
             _ => WeekHours.DayOf(field) is { } day ? Hours.On(day)?.ToString() ?? "closed" : "",
         };

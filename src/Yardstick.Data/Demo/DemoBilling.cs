@@ -58,7 +58,7 @@ internal static class DemoBilling
         shop.Books.Book(db, SalePostings.Of(paid), actor);
     }
 
-    /// <summary>A week ago somebody came back: a part of the labor was credited, and the money went back to the card.</summary>
+    /// <summary>Somebody came back after a week: a part of the labor was credited, and the money went back in cash.</summary>
     private static async Task CreditAsync(ShopDb db, DemoMaker shop)
     {
         var until = shop.UtcNow - Duration.FromDays(7);
@@ -73,7 +73,7 @@ internal static class DemoBilling
         var line = job.Lines.First(l => l is { Kind: DocumentLineKind.Labor, Index: not null });
         IReadOnlyList<CreditPick> picks = [new(job.Key, line.Index!.Value, 0.2m)];
         var account = new InvoiceAccount(invoice, [], await db.Payments.Where(p => p.InvoiceId == invoice.Id).ToListAsync(), [], []);
-        var actor = new Actor(DemoMaker.Writer, invoice.PostedAt + Duration.FromDays(6));
+        var actor = new Actor(DemoMaker.Writer, shop.UtcNow.PlusMinutes(-50));
         var sale = account.Credit(picks).Value;
         var counter = await db.Counters.SingleAsync(c => c.Name == Counter.Invoices);
         const string reason = "Took less time than quoted";

@@ -15,7 +15,15 @@ namespace Yardstick.Server.Billing;
 public static class Accounts
 {
     /// <summary>What is owed, by days past due.</summary>
-    public sealed record AgingView(decimal Current, decimal To30, decimal To60, decimal To90, decimal Older, decimal Total);
+    public sealed record AgingView(
+        decimal Current,
+        decimal To30,
+        decimal To60,
+        decimal To90,
+        decimal Older,
+        decimal Overdue,
+        decimal Total
+    );
 
     /// <summary>An account that owes, or that something is held for.</summary>
     public sealed record AccountView
@@ -88,7 +96,7 @@ public static class Accounts
         var byCustomer = open.ToLookup(o => o.Invoice.CustomerId!.Value);
         var views = customers
             .ConvertAll(c => ViewOf(c, byCustomer[c.Id], held[c.Id], today))
-            .OrderByDescending(v => v.Aging.Total - v.Aging.Current)
+            .OrderByDescending(v => v.Aging.Overdue)
             .ThenByDescending(v => v.Aging.Total)
             .ToList();
         return Results.Ok(new AccountsView(views, Shown(Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), today))));
@@ -122,7 +130,7 @@ public static class Accounts
         };
 
     private static AgingView Shown(Aging a) =>
-        new(a.Current.Amount, a.To30.Amount, a.To60.Amount, a.To90.Amount, a.Older.Amount, a.Total.Amount);
+        new(a.Current.Amount, a.To30.Amount, a.To60.Amount, a.To90.Amount, a.Older.Amount, a.Overdue.Amount, a.Total.Amount);
 
     private static async Task<IResult> PageAsync(long id, ShopDb db, TimeProvider time)
     {
@@ -170,6 +178,7 @@ public static class Accounts
         {
             var open = await work.Db.OpenStanding(work.Db.Invoices.Where(i => i.CustomerId == id)).ToListAsync();
             var taken = AccountPayment.Take(
+                id,
                 [.. open.Where(o => o.Balance.Cents > 0).Select(o => new OpenInvoice(o.Invoice, o.Balance))],
                 request.InvoiceIds,
                 request.Method,
@@ -181,30 +190,9 @@ public static class Accounts
                 return problem;
             if (await work.KeepAsync([.. taken.Value.Payments]) is { } locked)
                 return locked;
-            if (taken.Value.Rest.Cents > 0 && await KeepRestAsync(work, id, taken.Value, request) is { } lockedToo)
+            var rest = taken.Value.Rest;
+            if (rest is not null && await work.KeepAsync(rest) is { } lockedToo)
                 return lockedToo;
-            return new AccountPaid(taken.Value.Payments.Sum(p => p.Amount.Amount), taken.Value.Payments.Count, taken.Value.Rest.Amount);
+            return new AccountPaid(taken.Value.Payments.Sum(p => p.Amount.Amount), taken.Value.Payments.Count, rest?.Amount.Amount ?? 0);
         });
-
-    /// <summary>What a payment is more than is owed stays as a deposit.</summary>
-    private static async Task<Problem?> KeepRestAsync(
-        CommandContext work,
-        long customerId,
-        AccountPayment paid,
-        AccountPaymentRequest request
-    )
-    {
-        var deposit = new Deposit
-        {
-            CustomerId = customerId,
-            Origin = "left over from a payment",
-            At = work.Actor.At,
-            ById = work.Actor.StaffId,
-        };
-        work.Db.Deposits.Add(deposit);
-        await work.Db.SaveChangesAsync();
-        return await work.KeepAsync(
-            new DepositMaking(deposit, paid.Rest, request.Method, (request.CheckNumber ?? "").Trim()).Paid(work.Actor)
-        );
-    }
 }

@@ -122,9 +122,11 @@ public static class Books
         if (Enum.TryParse<LedgerAccount>(account, out var one))
             wanted = wanted.Where(e => e.Lines.Any(l => l.Account == one && (code == null || code == "" || l.Code == code)));
         var debits = await wanted.SelectMany(e => e.Lines).Where(l => l.Amount.Cents > 0).SumAsync(l => l.Amount.Cents);
+        var at = await db.Journal.Where(e => e.Id == before).Select(e => (LocalDate?)e.Day).FirstOrDefaultAsync();
         var entries = await wanted
-            .Where(e => before == null || e.Id < before)
-            .OrderByDescending(e => e.Id)
+            .Where(e => at == null || e.Day < at || (e.Day == at && e.Id < before))
+            .OrderByDescending(e => e.Day)
+            .ThenByDescending(e => e.Id)
             .Take(MostEntries + 1)
             .Include(e => e.Lines)
             .ToListAsync();

@@ -24,9 +24,9 @@ public static class CreditInvoice
     /// <summary>A line to credit.</summary>
     /// <param name="Job">Id of the job within the invoice.</param>
     /// <param name="Line">Its place, from 0.</param>
-    /// <param name="Quantity">How much; null for all that is left.</param>
+    /// <param name="Quantity">How much, as typed; empty for all that is left.</param>
     /// <param name="ToStock">Its parts come back to the shelf.</param>
-    public sealed record CreditLineRequest(string Job, int Line, decimal? Quantity, bool ToStock);
+    public sealed record CreditLineRequest(string Job, int Line, string? Quantity, bool ToStock);
 
     /// <summary>What is credited, and what becomes of the money.</summary>
     /// <param name="Reason">Why.</param>
@@ -68,7 +68,10 @@ public static class CreditInvoice
         var found = await db.AccountAsync(id);
         if (found.Problem is { } gone)
             return Problems.Of(gone);
-        var sale = found.Value.Credit(PicksOf(request));
+        var picked = Picked.Of(request);
+        if (picked.Problem is { } unread)
+            return Problems.Of(unread);
+        var sale = found.Value.Credit(picked.Value.Picks);
         if (sale.Problem is { } problem)
             return Problems.Of(problem);
         var after = found.Value.Balance - sale.Value.Due;
@@ -111,10 +114,9 @@ public static class CreditInvoice
             .Select(i => i.Id)
             .ToListAsync();
         InvoiceCredited? answer = null;
-        var whole = request with { Lines = null };
         var opened = await work.OnOrderAsync<bool>(asked.Invoice.OrderId, async under =>
         {
-            var moved = await TakeBackAsync(work.Db, under.Order, work.Actor);
+            var moved = await work.Db.MoveStockAsync(under.Order, back: true, work.Actor);
             foreach (var id in ids)
             {
                 var account = (await work.Db.AccountAsync(id)).Value;
@@ -127,7 +129,14 @@ public static class CreditInvoice
                 var parts =
                     lines.OfType<PartLine>().Where(l => !l.IsExcluded).Sum(l => l.ReceivedValue.Cents)
                     + moved.Where(m => lines.Exists(l => l.Id == m.LineId)).Sum(m => m.ValueChange.Cents);
-                var made = await CreditAsync(work, account, whole, new CostsBack(new Money(parts), account.Invoice.Sums.SubletCost), talk);
+                var made = await CreditAsync(
+                    work,
+                    account,
+                    request,
+                    Picked.All,
+                    new CostsBack(new Money(parts), account.Invoice.Sums.SubletCost),
+                    talk
+                );
                 if (made.Problem is { } problem)
                     return problem;
                 answer = Added(answer, made.Value, id == asked.Invoice.Id);
@@ -147,7 +156,10 @@ public static class CreditInvoice
         CardTalk talk
     )
     {
-        var credited = await CreditAsync(work, account, request, null, talk);
+        var picked = Picked.Of(request);
+        if (picked.Problem is { } unread)
+            return unread;
+        var credited = await CreditAsync(work, account, request, picked.Value, null, talk);
         var invoice = account.Invoice;
         var after = credited.Ok ? (await work.Db.AccountAsync(invoice.Id)).Value : account;
         if (!credited.Ok || !after.Reversed || account.DeductibleLeft.Cents == 0)
@@ -156,15 +168,14 @@ public static class CreditInvoice
             .Db.Invoices.Where(i =>
                 i.OrderId == invoice.OrderId && i.PostedAt == invoice.PostedAt && i.Kind == InvoiceKind.Invoice && i.Id != invoice.Id
             )
-            .Where(i => i.Deductible.Cents != 0 && (invoice.Payer == Payer.Customer || i.Payer == Payer.Customer))
+            .Where(i => i.Deductible.Cents != 0)
             .OrderBy(i => i.Id)
             .Select(i => i.Id)
             .ToListAsync();
         foreach (var id in others)
         {
             var other = (await work.Db.AccountAsync(id)).Value;
-            // A payer's share leaves the customer's invoice; the customer's whole leaves that of each payer.
-            var share = invoice.Payer == Payer.Customer ? other.DeductibleLeft : -account.DeductibleLeft;
+            var share = account.DeductibleGoingFrom(other);
             if (share.Cents == 0)
                 continue;
             var note = await NoteAsync(work, other, other.CreditDeductible(share), [], request.Reason!.Trim(), CostsBack.None);
@@ -174,14 +185,6 @@ public static class CreditInvoice
                 return locked;
         }
         return credited;
-    }
-
-    private static async Task<List<StockMovement>> TakeBackAsync(ShopDb db, Order order, Actor actor)
-    {
-        var ids = order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Select(l => l.PartId).ToList();
-        var moved = StockIssue.Of(order, await db.Parts.Where(p => ids.Contains(p.Id)).ToDictionaryAsync(p => p.Id), back: true, actor);
-        db.StockMovements.AddRange(moved);
-        return moved;
     }
 
     private static InvoiceCredited Added(InvoiceCredited? before, InvoiceCredited made, bool isAsked) =>
@@ -199,17 +202,18 @@ public static class CreditInvoice
         CommandContext work,
         InvoiceAccount account,
         CreditInvoiceRequest request,
+        Picked picked,
         CostsBack? costs,
         CardTalk talk
     )
     {
-        var (db, actor, picks) = (work.Db, work.Actor, PicksOf(request));
+        var (db, actor, picks) = (work.Db, work.Actor, picked.Picks);
         var sale = account.Credit(picks);
         if (sale.Problem is { } bad)
             return bad;
         if (sale.Value is { IsLast: true, Figures.Total: 0, Due.Cents: 0 } && account.Credits.Count > 0)
             return new Problem("credit.empty", "Nothing is left of this invoice to credit.");
-        var back = costs is not null ? costs : await PartsBackAsync(work, account, request);
+        var back = costs is not null ? costs : await PartsBackAsync(work, account, picked.ToStock);
         if (back.Problem is { } noPart)
             return noPart;
         var note = await NoteAsync(work, account, sale.Value, picks, request.Reason!.Trim(), back.Value);
@@ -221,14 +225,10 @@ public static class CreditInvoice
         var kept = Money.Zero;
         if (request.KeepAsDeposit && after.Surplus.Cents > 0)
         {
-            var deposit = after.Keep(actor);
-            if (deposit.Problem is { } nobody)
+            var surplus = await work.KeepSurplusAsync(after);
+            if (surplus.Problem is { } nobody)
                 return nobody;
-            db.Deposits.Add(deposit.Value);
-            await db.SaveChangesAsync();
-            kept = after.Surplus;
-            if (await work.KeepAsync(after.KeepOn(deposit.Value, actor)) is { } lockedToo)
-                return lockedToo;
+            kept = surplus.Value;
         }
         var refunds = request.KeepAsDeposit ? [] : after.GiveBackAsItCame(actor);
         if (await work.KeepAsync(talk, [.. refunds]) is { } lockedNow)
@@ -276,9 +276,12 @@ public static class CreditInvoice
     }
 
     /// <summary>Parts that come back to the shelf, at what they cost the invoice.</summary>
-    private static async Task<Result<CostsBack>> PartsBackAsync(CommandContext work, InvoiceAccount account, CreditInvoiceRequest request)
+    private static async Task<Result<CostsBack>> PartsBackAsync(
+        CommandContext work,
+        InvoiceAccount account,
+        IReadOnlyList<CreditPick> wanted
+    )
     {
-        var wanted = (request.Lines ?? []).Where(l => l.ToStock).ToList();
         if (wanted.Count == 0)
             return CostsBack.None;
         var order = (await work.Db.ReadOrderAsync(account.Invoice.OrderId))!;
@@ -311,6 +314,30 @@ public static class CreditInvoice
                 .Select(m => m.UnitCost)
                 .FirstOrDefaultAsync();
 
-    private static List<CreditPick>? PicksOf(CreditInvoiceRequest request) =>
-        request.Lines?.Select(l => new CreditPick(l.Job, l.Line, l.Quantity)).ToList();
+    /// <summary>The lines as they are meant.</summary>
+    /// <param name="Picks">The lines; null for all that is left.</param>
+    /// <param name="ToStock">Those whose parts come back to the shelf.</param>
+    private sealed record Picked(IReadOnlyList<CreditPick>? Picks, IReadOnlyList<CreditPick> ToStock)
+    {
+        internal static Picked All { get; } = new(null, []);
+
+        internal static Result<Picked> Of(CreditInvoiceRequest request)
+        {
+            if (request.Lines is null)
+                return All;
+            var (picks, toStock) = (new List<CreditPick>(), new List<CreditPick>());
+            foreach (var line in request.Lines)
+            {
+                var all = string.IsNullOrWhiteSpace(line.Quantity);
+                var units = all ? Quantity.Zero : Quantity.Parse(line.Quantity, "lines");
+                if (units.Problem is { } unread)
+                    return unread;
+                var pick = new CreditPick(line.Job, line.Line, all ? null : units.Value.Value);
+                picks.Add(pick);
+                if (line.ToStock)
+                    toStock.Add(pick);
+            }
+            return new Picked(picks, toStock);
+        }
+    }
 }

@@ -24,8 +24,9 @@ public static class Deposits
 
     /// <summary>A deposit that was taken.</summary>
     /// <param name="Id">Its key.</param>
+    /// <param name="Amount">How much it is.</param>
     /// <param name="ChargeId">The card charge to settle; null for cash and checks.</param>
-    public sealed record DepositTaken(long Id, long? ChargeId);
+    public sealed record DepositTaken(long Id, decimal Amount, long? ChargeId);
 
     /// <summary>A deposit as its receipt shows it.</summary>
     public sealed record DepositView(
@@ -54,10 +55,8 @@ public static class Deposits
 
     private static async Task<IResult> ListAsync(long id, ShopDb db)
     {
-        var views = new List<DepositView>();
-        foreach (var deposit in await db.Deposits.Where(d => d.OrderId == id).OrderBy(d => d.Id).Select(d => d.Id).ToListAsync())
-            views.Add(ViewOf((await db.DepositAsync(deposit)).Value));
-        return Results.Ok(views);
+        var deposits = await db.DepositsAsync(db.Deposits.Where(d => d.OrderId == id));
+        return Results.Ok(deposits.Select(ViewOf));
     }
 
     internal static DepositView ViewOf(DepositAccount account) =>
@@ -80,17 +79,18 @@ public static class Deposits
             var made = DepositMaking.Take(order, request.Method, request.Amount, request.CheckNumber, work.Actor);
             if (made.Problem is { } problem)
                 return problem;
-            db.Deposits.Add(made.Value.Deposit);
-            await db.SaveChangesAsync();
+            var (deposit, amount) = (made.Value.Deposit, made.Value.Amount);
             if (request.Method == PaymentMethod.Card)
             {
-                var charge = CardCharge.ForDeposit(made.Value.Deposit, made.Value.Amount, Money.Zero, work.Actor);
+                db.Deposits.Add(deposit);
+                await db.SaveChangesAsync();
+                var charge = CardCharge.ForDeposit(deposit, amount, Money.Zero, work.Actor);
                 db.CardCharges.Add(charge);
                 await db.SaveChangesAsync();
                 work.AfterCommit(() => talk.HandOver(charge.Id));
-                return new DepositTaken(made.Value.Deposit.Id, charge.Id);
+                return new DepositTaken(deposit.Id, amount.Amount, charge.Id);
             }
-            return await work.KeepAsync(made.Value.Paid(work.Actor)) is { } locked ? locked : new DepositTaken(made.Value.Deposit.Id, null);
+            return await work.KeepAsync(made.Value) is { } locked ? locked : new DepositTaken(deposit.Id, amount.Amount, null);
         });
 
     private static Task<IResult> Back(long id, DepositBackRequest request, CommandRunner commands, CardTalk talk) =>

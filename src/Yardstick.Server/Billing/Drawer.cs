@@ -12,6 +12,7 @@ namespace Yardstick.Server.Billing;
 public static class Drawer
 {
     private const int Latest = 30;
+    private const int MostMoves = 200;
 
     /// <summary>A count.</summary>
     public sealed record CountView
@@ -89,25 +90,13 @@ public static class Drawer
         var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var counts = await db.CashCounts.OrderByDescending(c => c.Id).Take(Latest).ToListAsync();
         var last = counts.FirstOrDefault();
-        var since = last?.At ?? Instant.MinValue;
-        var moves = await db
-            .Payments.Where(p => p.Method == PaymentMethod.Cash && p.At > since)
-            .OrderByDescending(p => p.Id)
-            .Take(200)
-            .Select(p => new
-            {
-                p.At,
-                p.Amount,
-                p.InvoiceId,
-                Number = db.Invoices.Where(i => i.Id == p.InvoiceId).Select(i => (long?)i.Number).FirstOrDefault(),
-            })
-            .ToListAsync();
+        var moves = await MovesAsync(db, last);
         return Results.Ok(
             new DrawerView(
                 last is { Kind: CashCountKind.Open },
                 (await BalanceAsync(db, LedgerAccount.CashDrawer)).Amount,
                 (await BalanceAsync(db, LedgerAccount.Checks)).Amount,
-                moves.ConvertAll(m => new CashMove(m.At, m.Number is { } n ? $"Invoice {n}" : "Deposit", m.Amount.Amount, m.InvoiceId)),
+                moves,
                 counts.ConvertAll(c => new CountView
                 {
                     Id = c.Id,
@@ -124,6 +113,49 @@ public static class Drawer
                 })
             )
         );
+    }
+
+    /// <summary>What the journal has in the drawer's account since a count, the latest first; it adds up to what should be in it.</summary>
+    private static async Task<IReadOnlyList<CashMove>> MovesAsync(ShopDb db, CashCount? since)
+    {
+        var entries = db.Journal.Where(e => e.Event != JournalEvent.Drawer);
+        if (since is not null)
+        {
+            var day = (await db.Shops.SingleAsync()).Local(since.At).Date;
+            entries = entries.Where(e => e.Day >= day && e.At > since.At);
+        }
+        var moves = await entries
+            .Join(
+                db.JournalLines.Where(l => l.Account == LedgerAccount.CashDrawer),
+                e => e.Id,
+                l => l.EntryId,
+                (e, l) => new { Entry = e, l.Amount }
+            )
+            .OrderByDescending(m => m.Entry.Id)
+            .Take(MostMoves)
+            .ToListAsync();
+        var payments = moves.Where(m => m.Entry.Event == JournalEvent.Payment).Select(m => m.Entry.DocumentId).ToList();
+        var invoices = await db
+            .Payments.Where(p => payments.Contains(p.Id))
+            .Join(
+                db.Invoices,
+                p => p.InvoiceId,
+                i => i.Id,
+                (p, i) =>
+                    new
+                    {
+                        Payment = p.Id,
+                        i.Id,
+                        i.Number,
+                    }
+            )
+            .ToDictionaryAsync(f => f.Payment);
+        return moves.ConvertAll(m =>
+        {
+            var invoice = m.Entry.Event == JournalEvent.Payment ? invoices.GetValueOrDefault(m.Entry.DocumentId ?? 0) : null;
+            var text = invoice is null ? m.Entry.Text : FormattableString.Invariant($"{m.Entry.Text}, invoice {invoice.Number}");
+            return new CashMove(m.Entry.At, text, m.Amount.Amount, invoice?.Id);
+        });
     }
 
     private static Task<IResult> CountAsync(CashCountKind kind, CashCountTyped typed, CommandRunner commands) =>

@@ -39,23 +39,15 @@ public static class GiveBack
             if (found.Problem is { } gone)
                 return gone;
             if (request.Method == PaymentMethod.Deposit)
-                return await KeepAsync(work, found.Value);
+            {
+                var kept = await work.KeepSurplusAsync(found.Value);
+                return kept.Problem is { } nothing ? nothing : new GivenBack(0, null, kept.Value.Amount);
+            }
             var given = found.Value.GiveBack(request.Method, work.Actor);
             if (given.Problem is { } problem)
                 return problem;
             return await work.KeepAsync(talk, given.Value) is { } locked ? locked : Told(given.Value);
         });
-
-    private static async Task<Result<GivenBack>> KeepAsync(CommandContext work, InvoiceAccount account)
-    {
-        var deposit = account.Keep(work.Actor);
-        if (deposit.Problem is { } problem)
-            return problem;
-        work.Db.Deposits.Add(deposit.Value);
-        await work.Db.SaveChangesAsync();
-        var kept = account.KeepOn(deposit.Value, work.Actor);
-        return await work.KeepAsync(kept) is { } locked ? locked : new GivenBack(0, null, -kept.Amount.Amount);
-    }
 
     private static Task<IResult> Refund(long id, long paymentId, RefundRequest request, CommandRunner commands, CardTalk talk) =>
         commands.RunAsync<GivenBack>(async work =>

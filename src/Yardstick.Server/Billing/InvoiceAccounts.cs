@@ -39,22 +39,27 @@ internal static class InvoiceAccounts
             )
             : Gone.Deposit;
 
+    /// <summary>What stands on deposits, the oldest first.</summary>
+    /// <param name="db">The database.</param>
+    /// <param name="which">Which.</param>
+    internal static async Task<IReadOnlyList<DepositAccount>> DepositsAsync(this ShopDb db, IQueryable<Deposit> which)
+    {
+        var ids = which.Select(d => d.Id);
+        var deposits = await which.OrderBy(d => d.Id).ToListAsync();
+        var payments = await db.Payments.Where(p => ids.Contains(p.DepositId!.Value)).OrderBy(p => p.Id).ToListAsync();
+        var charges = await db.CardCharges.Where(c => ids.Contains(c.DepositId!.Value)).OrderBy(c => c.Id).ToListAsync();
+        var (paid, charged) = (payments.ToLookup(p => p.DepositId), charges.ToLookup(c => c.DepositId));
+        return deposits.ConvertAll(d => new DepositAccount(d, [.. paid[d.Id]], [.. charged[d.Id]]));
+    }
+
     /// <summary>Deposits of which something is left, the oldest first.</summary>
     /// <param name="db">The database.</param>
     /// <param name="which">Which.</param>
-    internal static async Task<IReadOnlyList<DepositAccount>> OpenDepositsAsync(this ShopDb db, IQueryable<Deposit> which)
-    {
-        var ids = await which
-            .Where(d =>
+    internal static Task<IReadOnlyList<DepositAccount>> OpenDepositsAsync(this ShopDb db, IQueryable<Deposit> which) =>
+        db.DepositsAsync(
+            which.Where(d =>
                 db.Payments.Where(p => p.DepositId == d.Id).Sum(p => p.Method == PaymentMethod.Deposit ? -p.Amount.Cents : p.Amount.Cents)
                 > 0
             )
-            .OrderBy(d => d.Id)
-            .Select(d => d.Id)
-            .ToListAsync();
-        var open = new List<DepositAccount>();
-        foreach (var id in ids)
-            open.Add((await db.DepositAsync(id)).Value);
-        return open;
-    }
+        );
 }

@@ -1,5 +1,6 @@
 using Yardstick.Core;
 using Yardstick.Core.Billing;
+using Yardstick.Core.Values;
 using Yardstick.Server.Changes;
 
 namespace Yardstick.Server.Billing;
@@ -12,6 +13,25 @@ internal static class PaymentKeeping
     {
         work.Db.Payments.AddRange(payments);
         return work.Db.BookAsync(work.Actor, () => payments.Select(SalePostings.Of));
+    }
+
+    /// <summary>Keeps what was paid too much on an invoice as a deposit, and says how much that is.</summary>
+    internal static async Task<Result<Money>> KeepSurplusAsync(this CommandContext work, InvoiceAccount account)
+    {
+        var deposit = account.Keep(work.Actor);
+        if (deposit.Problem is { } problem)
+            return problem;
+        work.Db.Deposits.Add(deposit.Value);
+        await work.Db.SaveChangesAsync();
+        return await work.KeepAsync(account.KeepOn(deposit.Value, work.Actor)) is { } locked ? locked : account.Surplus;
+    }
+
+    /// <summary>Keeps a deposit with its money.</summary>
+    internal static async Task<Problem?> KeepAsync(this CommandContext work, DepositMaking made)
+    {
+        work.Db.Deposits.Add(made.Deposit);
+        await work.Db.SaveChangesAsync();
+        return await work.KeepAsync(made.Paid(work.Actor));
     }
 
     /// <summary>Keeps what goes back: at once, or handed to the terminal once it is committed.</summary>

@@ -139,12 +139,19 @@ public static class PostInvoice
     /// <summary>What was kept for the order leaves the shelf; what came for it is sold. Costs by the key of the job.</summary>
     private static async Task<Dictionary<string, Money>> IssueAsync(ShopDb db, Order order, Actor actor)
     {
-        var ids = order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Select(l => l.PartId).ToList();
-        var moved = StockIssue.Of(order, await db.Parts.Where(p => ids.Contains(p.Id)).ToDictionaryAsync(p => p.Id), back: false, actor);
-        db.StockMovements.AddRange(moved);
+        var moved = await db.MoveStockAsync(order, back: false, actor);
         return order.ApprovedJobs.ToDictionary(OrderPricing.JobKey, job => new Money(
             job.OnLines.OfType<PartLine>().Where(l => !l.IsExcluded).Sum(l => l.ReceivedValue.Cents)
                 - moved.Where(m => job.Lines.Exists(l => l.Id == m.LineId)).Sum(m => m.ValueChange.Cents)
         ));
+    }
+
+    /// <summary>Takes what an order got from the shelf out of stock, or puts it back.</summary>
+    internal static async Task<IReadOnlyList<StockMovement>> MoveStockAsync(this ShopDb db, Order order, bool back, Actor actor)
+    {
+        var ids = order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Select(l => l.PartId).ToList();
+        var moved = StockIssue.Of(order, await db.Parts.Where(p => ids.Contains(p.Id)).ToDictionaryAsync(p => p.Id), back, actor);
+        db.StockMovements.AddRange(moved);
+        return moved;
     }
 }

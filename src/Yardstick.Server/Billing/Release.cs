@@ -49,11 +49,9 @@ public static class Release
 
     private static async Task<Money> BalanceAsync(ShopDb db, long orderId) =>
         new(
-            (
-                await db.Standing(db.Invoices.Where(i => i.OrderId == orderId && i.Payer == Payer.Customer))
-                    .Select(s => s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.WrittenOffCents)
-                    .ToListAsync()
-            ).Sum()
+            (await db.Standing(db.Invoices.Where(i => i.OrderId == orderId && i.Payer == Payer.Customer)).ToListAsync()).Sum(s =>
+                s.Balance.Cents
+            )
         );
 
     private static async Task<IResult> ShowAsync(long id, ShopDb db, HttpContext http)

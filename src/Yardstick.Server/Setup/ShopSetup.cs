@@ -67,6 +67,9 @@ public static class ShopSetup
         /// <summary>All work is looked over by somebody else.</summary>
         public required bool ChecksWork { get; init; }
 
+        /// <summary>Card payments can take a tip.</summary>
+        public required bool TakesTips { get; init; }
+
         /// <summary>Customers get a text the day before an appointment.</summary>
         public required bool RemindsOfAppointments { get; init; }
 
@@ -137,6 +140,7 @@ public static class ShopSetup
                 PromiseSlackMost = shop.Shown("promiseSlackMost"),
                 CheckMinutes = shop.Shown("checkMinutes"),
                 ChecksWork = shop.ChecksWork,
+                TakesTips = shop.TakesTips,
                 RemindsOfAppointments = shop.RemindsOfAppointments,
                 InUse = await db.Orders.AnyAsync(o => o.Id > 0),
                 LogoHash = shop.LogoHash,

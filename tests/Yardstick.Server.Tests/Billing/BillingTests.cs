@@ -151,7 +151,7 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
             {
                 job = line.Text("job"),
                 line = line["line"]!.GetValue<int>(),
-                quantity = (decimal?)0.5m,
+                quantity = "1/2",
                 toStock = false,
             },
         };
@@ -212,6 +212,40 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task Figures_of_a_credit_are_read_as_typed_and_tips_are_offered_where_the_shop_takes_them()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var owner = await shop.SignInAsync("ingrid");
+        var invoice = await InvoicedAsync(mina, "Trinkgeld");
+        var line = (await mina.GetAsync($"invoices/{invoice}")).List("creditable")[0]!;
+        async Task<string> RefusedAsync(string quantity) =>
+            (
+                await owner.RefusedAsync(
+                    $"invoices/{invoice}/credit-preview",
+                    new
+                    {
+                        lines = new[]
+                        {
+                            new
+                            {
+                                job = line.Text("job"),
+                                line = line["line"]!.GetValue<int>(),
+                                quantity,
+                            },
+                        },
+                    }
+                )
+            ).Text("code");
+        Assert.Equal("figure.unreadable", await RefusedAsync("some"));
+        Assert.Equal("figure.range", await RefusedAsync("0"));
+        Assert.Equal("credit.lines", await RefusedAsync("999"));
+        Assert.False((await mina.GetAsync($"invoices/{invoice}")).Flag("takesTips"));
+        await owner.PostAsync("setup/shop", new { field = "takesTips", value = "true" });
+        Assert.True((await mina.GetAsync($"invoices/{invoice}")).Flag("takesTips"));
+        await owner.PostAsync("setup/shop", new { field = "takesTips", value = "false" });
+    }
+
+    [Fact]
     public async Task The_drawer_is_counted_taxes_are_remitted_and_a_locked_day_refuses()
     {
         using var owner = await shop.SignInAsync("ingrid");
@@ -219,7 +253,10 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
         if (!drawer["isOpen"]!.GetValue<bool>())
             await owner.PostAsync("drawer/open", new { counted = Typed(drawer.Number("expected")) });
         Assert.Equal("drawer.open", (await owner.RefusedAsync("drawer/open", new { counted = "1" })).Text("code"));
-        var expected = (await owner.GetAsync("drawer")).Number("expected");
+        drawer = await owner.GetAsync("drawer");
+        var expected = drawer.Number("expected");
+        var moves = drawer.List("moves").Sum(m => m!.Number("amount"));
+        Assert.Equal(expected, drawer.List("counts")[0]!.Number("left") + moves);
         await owner.PostAsync(
             "drawer/close",
             new

@@ -181,6 +181,8 @@ public class PartsDayTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("Received", (await mina.LineAsync(order, line)).Text("state"));
         var clip = (await wen.GetAsync("stock?text=CLIP-9")).List("parts").Single()!;
         Assert.Equal((4m, 1.40m), (clip["onHand"]!.GetValue<decimal>(), clip["value"]!.GetValue<decimal>()));
+        // What it cost is missing in the drawer, and stands there as what went out of it: two at 19.90 and 4 clips.
+        Assert.Equal(-41.20m, (await mina.GetAsync("drawer")).List("moves")[0]!.Number("amount"));
         // The same receipt typed on a second screen finds nothing open any more.
         Assert.Equal("purchase.closed", (await wen.RefusedAsync($"purchase-orders/{bought}/receive", new { lines, extras })).Text("code"));
     }

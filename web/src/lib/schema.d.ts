@@ -19648,6 +19648,8 @@ export interface components {
             /** Format: double */
             older: number;
             /** Format: double */
+            overdue: number;
+            /** Format: double */
             total: number;
         };
         AllGoodRequest: {
@@ -20685,8 +20687,7 @@ export interface components {
             job: string;
             /** Format: int32 */
             line: number;
-            /** Format: double */
-            quantity: null | number;
+            quantity: null | string;
             toStock: boolean;
         };
         CreditOfBillRequest: {
@@ -20894,6 +20895,8 @@ export interface components {
         DepositTaken: {
             /** Format: int64 */
             id: number;
+            /** Format: double */
+            amount: number;
             /** Format: int64 */
             chargeId: null | number;
         };
@@ -23432,12 +23435,6 @@ export interface components {
             visits: number;
             since: null | components["schemas"]["Instant"];
         };
-        SheetDeposit: {
-            /** Format: int64 */
-            id: number;
-            /** Format: double */
-            left: number;
-        };
         SheetDiscount: {
             /** Format: int64 */
             id: number;
@@ -23730,7 +23727,8 @@ export interface components {
             rateNames: string[];
             discounts: components["schemas"]["SheetDiscount"][];
             payers: components["schemas"]["SheetPayer"][];
-            deposits: components["schemas"]["SheetDeposit"][];
+            /** Format: double */
+            depositsLeft: number;
             policyIsOlder: boolean;
         };
         SheetUpdate: {
@@ -23814,6 +23812,7 @@ export interface components {
             promiseSlackMost: string;
             checkMinutes: string;
             checksWork: boolean;
+            takesTips: boolean;
             remindsOfAppointments: boolean;
             inUse: boolean;
             logoHash: string;

@@ -4,19 +4,21 @@ namespace Yardstick.Core.Billing;
 
 /// <summary>Money that pays several invoices of an account at once: the oldest first, unless told otherwise.</summary>
 /// <param name="Payments">A payment for each invoice that gets some of it, all of one money.</param>
-/// <param name="Rest">What is left over: it stays as a deposit.</param>
-public sealed record AccountPayment(IReadOnlyList<Payment> Payments, Money Rest)
+/// <param name="Rest">What is left over as a deposit; null where nothing is.</param>
+public sealed record AccountPayment(IReadOnlyList<Payment> Payments, DepositMaking? Rest)
 {
     /// <summary>
     /// Shares money over invoices. Refuses with <c>account.method</c>, <c>account.nothing</c>, <c>payment.check</c> and codes of figures.
     /// </summary>
-    /// <param name="open">Open invoices of the account.</param>
+    /// <param name="customerId">The account.</param>
+    /// <param name="open">Open invoices of it.</param>
     /// <param name="chosen">Keys of those that it is for, in their order; null for all, the oldest due first.</param>
     /// <param name="method">Cash or check.</param>
     /// <param name="amount">As typed; empty for all that those owe.</param>
     /// <param name="checkNumber">Number of the check, as typed.</param>
     /// <param name="actor">Who takes it.</param>
     public static Result<AccountPayment> Take(
+        long customerId,
         IReadOnlyList<OpenInvoice> open,
         IReadOnlyList<long>? chosen,
         PaymentMethod method,
@@ -44,22 +46,11 @@ public sealed record AccountPayment(IReadOnlyList<Payment> Payments, Money Rest)
             var part = Math.Min(left, item.Balance.Cents);
             if (part <= 0)
                 break;
-            payments.Add(
-                new Payment
-                {
-                    CustomerId = item.Invoice.CustomerId,
-                    OrderId = item.Invoice.OrderId,
-                    InvoiceId = item.Invoice.Id,
-                    Method = method,
-                    Amount = new Money(part),
-                    CheckNumber = check.Value,
-                    Together = together,
-                    At = actor.At,
-                    ById = actor.StaffId,
-                }
-            );
+            payments.Add(Payment.On(item.Invoice, method, new Money(part), actor, checkNumber: check.Value, together: together));
             left -= part;
         }
-        return new AccountPayment(payments, new Money(left));
+        var rest =
+            left > 0 ? new DepositMaking(Deposit.LeftOver(customerId, "a payment", actor), new Money(left), method, check.Value) : null;
+        return new AccountPayment(payments, rest);
     }
 }

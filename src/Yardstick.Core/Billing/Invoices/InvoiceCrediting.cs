@@ -42,6 +42,16 @@ public sealed partial record InvoiceAccount
     /// <summary>What stands of its deductible: less what credit memos took back.</summary>
     public Money DeductibleLeft => Invoice.Deductible + Sum(Credits.Select(c => c.Deductible));
 
+    /// <summary>
+    /// What goes of the deductible that stands on another invoice of the order, once all of this one was credited: the payer's share leaves
+    /// the customer's invoice; with the customer's it leaves those of all payers.
+    /// </summary>
+    /// <param name="other">The other invoice, posted with this one.</param>
+    public Money DeductibleGoingFrom(InvoiceAccount other) =>
+        Invoice.Payer == Payer.Customer ? other.DeductibleLeft
+        : other.Invoice.Payer == Payer.Customer ? -DeductibleLeft
+        : Money.Zero;
+
     /// <summary>A credit of the deductible alone: the other invoice that it stands on was credited whole.</summary>
     /// <param name="deductible">How much of it, as it stands on this invoice.</param>
     public CreditedSale CreditDeductible(Money deductible)

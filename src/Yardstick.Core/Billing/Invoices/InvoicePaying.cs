@@ -34,17 +34,7 @@ public sealed partial record InvoiceAccount
         var given = PaymentInput.Amount(amount, Balance, "amount");
         if (given.Problem is { } bad)
             return bad;
-        return new Payment
-        {
-            CustomerId = Invoice.CustomerId,
-            OrderId = Invoice.OrderId,
-            InvoiceId = Invoice.Id,
-            Method = PaymentMethod.Check,
-            Amount = given.Value,
-            CheckNumber = check.Value,
-            At = actor.At,
-            ById = actor.StaffId,
-        };
+        return Payment.On(Invoice, PaymentMethod.Check, given.Value, actor, checkNumber: check.Value);
     }
 
     /// <summary>Uses a deposit of the customer, as far as it goes and is owed. Refuses with <c>payment.paid</c>, <c>deposit.none</c> and
@@ -105,20 +95,7 @@ public sealed partial record InvoiceAccount
     /// <summary>A charge that the terminal made becomes a payment.</summary>
     /// <param name="charge">A charge of this invoice.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public Payment Charged(CardCharge charge, Instant utcNow) =>
-        new()
-        {
-            CustomerId = Invoice.CustomerId,
-            OrderId = Invoice.OrderId,
-            InvoiceId = Invoice.Id,
-            Method = PaymentMethod.Card,
-            Amount = charge.Amount,
-            Tip = charge.Tip,
-            CardChargeId = charge.Id,
-            RefundsId = charge.RefundsId,
-            At = utcNow,
-            ById = charge.ById,
-        };
+    public Payment Charged(CardCharge charge, Instant utcNow) => charge.Made(Invoice.CustomerId, Invoice.OrderId, utcNow);
 
     /// <summary>
     /// Writes off what nobody will pay. Refuses with <c>rights.right</c>, <c>payment.paid</c>, <c>adjustment.reason</c>,

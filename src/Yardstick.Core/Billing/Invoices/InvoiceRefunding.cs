@@ -52,13 +52,7 @@ public sealed partial record InvoiceAccount
             return new Problem("refund.none", "Nothing was paid too much on this invoice, or it is on its way back already.");
         if (Invoice.CustomerId is not { } customer)
             return new Problem("deposit.nobody", "Nobody is on file for this invoice, so nothing can be kept for them. Give it back.");
-        return new Deposit
-        {
-            CustomerId = customer,
-            Origin = $"left over from invoice {Invoice.Number}",
-            At = actor.At,
-            ById = actor.StaffId,
-        };
+        return Deposit.LeftOver(customer, Invariant($"invoice {Invoice.Number}"), actor);
     }
 
     /// <summary>What goes from the invoice to the deposit that <see cref="Keep"/> made, once it has its key.</summary>

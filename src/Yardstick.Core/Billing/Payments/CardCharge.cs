@@ -114,6 +114,26 @@ public class CardCharge
             HandOver(utcNow);
     }
 
+    /// <summary>The payment that it is once the terminal made it.</summary>
+    /// <param name="customerId">Whose card; null for somebody unknown over the counter.</param>
+    /// <param name="orderId">The order of its invoice or deposit.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    internal Payment Made(long? customerId, long? orderId, Instant utcNow) =>
+        new()
+        {
+            CustomerId = customerId,
+            OrderId = orderId,
+            InvoiceId = InvoiceId,
+            DepositId = DepositId,
+            Method = PaymentMethod.Card,
+            Amount = Amount,
+            Tip = Tip,
+            CardChargeId = Id,
+            RefundsId = RefundsId,
+            At = utcNow,
+            ById = ById,
+        };
+
     /// <summary>The terminal did not tell what became of it.</summary>
     /// <param name="why">What the terminal does, in words that follow its name.</param>
     public void NotAnswered(string why)

@@ -24,4 +24,14 @@ public class Deposit
 
     /// <summary>Who took it.</summary>
     public long ById { get; init; }
+
+    /// <summary>Money that was left over and is held for a customer.</summary>
+    internal static Deposit LeftOver(long customerId, string from, Actor actor) =>
+        new()
+        {
+            CustomerId = customerId,
+            Origin = $"left over from {from}",
+            At = actor.At,
+            ById = actor.StaffId,
+        };
 }

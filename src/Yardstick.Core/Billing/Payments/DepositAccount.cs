@@ -34,39 +34,15 @@ public sealed record DepositAccount(Deposit Deposit, IReadOnlyCollection<Payment
         if (method == PaymentMethod.Deposit)
             return new Problem("refund.none", "It is a deposit already. Choose cash, check or card.");
         if (method != PaymentMethod.Card)
-            return new Refund(Moved(method, -asked.Value, actor), null);
+            return new Refund(Payment.For(Deposit, method, -asked.Value, actor), null);
         var cards = Payments.Where(p => p.Method == PaymentMethod.Card).Sum(p => p.Amount.Cents);
         return asked.Value.Cents <= cards
             ? new Refund(null, CardCharge.ForDeposit(Deposit, -asked.Value, Money.Zero, actor))
             : new Problem("refund.card", $"Only {new Money(cards)} of it came by card; give the rest back in cash.", "amount");
     }
 
-    /// <summary>Money that came for it, or with a negative amount went back.</summary>
-    public Payment Moved(PaymentMethod method, Money amount, Actor actor) =>
-        new()
-        {
-            CustomerId = Deposit.CustomerId,
-            OrderId = Deposit.OrderId,
-            DepositId = Deposit.Id,
-            Method = method,
-            Amount = amount,
-            At = actor.At,
-            ById = actor.StaffId,
-        };
-
     /// <summary>A charge that the terminal made becomes a payment.</summary>
     /// <param name="charge">A charge of this deposit.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public Payment Charged(CardCharge charge, Instant utcNow) =>
-        new()
-        {
-            CustomerId = Deposit.CustomerId,
-            OrderId = Deposit.OrderId,
-            DepositId = Deposit.Id,
-            Method = PaymentMethod.Card,
-            Amount = charge.Amount,
-            CardChargeId = charge.Id,
-            At = utcNow,
-            ById = charge.ById,
-        };
+    public Payment Charged(CardCharge charge, Instant utcNow) => charge.Made(Deposit.CustomerId, Deposit.OrderId, utcNow);
 }

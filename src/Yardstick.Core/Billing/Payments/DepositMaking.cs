@@ -46,16 +46,5 @@ public sealed record DepositMaking(Deposit Deposit, Money Amount, PaymentMethod 
 
     /// <summary>The money, once the deposit has its key.</summary>
     /// <param name="actor">Who.</param>
-    public Payment Paid(Actor actor) =>
-        new()
-        {
-            CustomerId = Deposit.CustomerId,
-            OrderId = Deposit.OrderId,
-            DepositId = Deposit.Id,
-            Method = Method,
-            Amount = Amount,
-            CheckNumber = CheckNumber,
-            At = actor.At,
-            ById = actor.StaffId,
-        };
+    public Payment Paid(Actor actor) => Payment.For(Deposit, Method, Amount, actor, CheckNumber);
 }

@@ -100,7 +100,9 @@ public class Payment
         Money amount,
         Actor actor,
         long? refundsId = null,
-        long? depositId = null
+        long? depositId = null,
+        string checkNumber = "",
+        Guid? together = null
     ) =>
         new()
         {
@@ -110,7 +112,23 @@ public class Payment
             DepositId = depositId,
             Method = method,
             Amount = amount,
+            CheckNumber = checkNumber,
             RefundsId = refundsId,
+            Together = together,
+            At = actor.At,
+            ById = actor.StaffId,
+        };
+
+    /// <summary>Money for a deposit, or with a negative amount back.</summary>
+    internal static Payment For(Deposit deposit, PaymentMethod method, Money amount, Actor actor, string checkNumber = "") =>
+        new()
+        {
+            CustomerId = deposit.CustomerId,
+            OrderId = deposit.OrderId,
+            DepositId = deposit.Id,
+            Method = method,
+            Amount = amount,
+            CheckNumber = checkNumber,
             At = actor.At,
             ById = actor.StaffId,
         };

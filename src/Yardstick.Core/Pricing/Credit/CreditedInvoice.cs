@@ -142,8 +142,6 @@ public sealed class CreditedInvoice
     private PricedItem Standing(int job, PricedItem item)
     {
         var (credited, of) = item.Line >= 0 ? lines[job]![item.Line].Share : CategoryShare(job, item.Companion!);
-        if (of == 0)
-            return item;
         item.Net -= Part(item.Net, credited, of);
         item.Core -= Part(item.Core, credited, of);
         item.Cost -= Part(item.Cost, credited, of);

@@ -49,29 +49,21 @@ public sealed record SaleFigures
     /// <summary>Revenue less cost.</summary>
     public decimal Profit => Revenue - Cost;
 
-    /// <summary>What two invoices come to together, or what one is less another; both by one policy.</summary>
-    private SaleFigures With(SaleFigures other, int sign) =>
+    /// <summary>What one is less another; both by one policy.</summary>
+    public static SaleFigures operator -(SaleFigures all, SaleFigures part) =>
         new()
         {
-            Labor = Labor + sign * other.Labor,
-            Parts = Parts + sign * other.Parts,
-            Sublet = Sublet + sign * other.Sublet,
-            Fees = Fees + sign * other.Fees,
-            Core = Core + sign * other.Core,
-            Supplies = Supplies + sign * other.Supplies,
-            Subtotal = Subtotal + sign * other.Subtotal,
-            Total = Total + sign * other.Total,
-            Taxes =
-            [
-                .. Taxes.Zip(other.Taxes, (mine, theirs) =>
-                    new TaxFigures(mine.Code, mine.Base + sign * theirs.Base, mine.Amount + sign * theirs.Amount)
-                ),
-            ],
-            Nets = Nets.With(other.Nets, sign),
-            Cost = Cost + sign * other.Cost,
-            Hours = Hours + sign * other.Hours,
+            Labor = all.Labor - part.Labor,
+            Parts = all.Parts - part.Parts,
+            Sublet = all.Sublet - part.Sublet,
+            Fees = all.Fees - part.Fees,
+            Core = all.Core - part.Core,
+            Supplies = all.Supplies - part.Supplies,
+            Subtotal = all.Subtotal - part.Subtotal,
+            Total = all.Total - part.Total,
+            Taxes = [.. all.Taxes.Zip(part.Taxes, (a, p) => new TaxFigures(a.Code, a.Base - p.Base, a.Amount - p.Amount))],
+            Nets = all.Nets - part.Nets,
+            Cost = all.Cost - part.Cost,
+            Hours = all.Hours - part.Hours,
         };
-
-    /// <summary>The difference.</summary>
-    public static SaleFigures operator -(SaleFigures all, SaleFigures part) => all.With(part, -1);
 }

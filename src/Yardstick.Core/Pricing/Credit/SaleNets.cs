@@ -18,15 +18,16 @@ public sealed record SaleNets(
     IReadOnlyDictionary<string, decimal> Held
 )
 {
-    internal SaleNets With(SaleNets other, int sign) =>
+    /// <summary>What one is less another.</summary>
+    public static SaleNets operator -(SaleNets all, SaleNets part) =>
         new(
-            Labor + sign * other.Labor,
-            Parts + sign * other.Parts,
-            Sublet + sign * other.Sublet,
-            Fees + sign * other.Fees,
-            Supplies + sign * other.Supplies,
-            Core + sign * other.Core,
-            Held.Keys.Union(other.Held.Keys)
-                .ToDictionary(code => code, code => Held.GetValueOrDefault(code) + sign * other.Held.GetValueOrDefault(code))
+            all.Labor - part.Labor,
+            all.Parts - part.Parts,
+            all.Sublet - part.Sublet,
+            all.Fees - part.Fees,
+            all.Supplies - part.Supplies,
+            all.Core - part.Core,
+            all.Held.Keys.Union(part.Held.Keys)
+                .ToDictionary(code => code, code => all.Held.GetValueOrDefault(code) - part.Held.GetValueOrDefault(code))
         );
 }

@@ -152,27 +152,16 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             RateNames = [.. policy.Pricing.LaborRates.Keys],
             Discounts = order.OwnDiscounts.Select((d, i) => jobs.Shown(d, result.DiscountsTaken.ElementAtOrDefault(i))).ToList(),
             Payers = SheetPayer.Of(order, result),
-            Deposits = await DepositsAsync(db, order.Id),
+            DepositsLeft = await DepositsLeftAsync(db, order.Id),
             PolicyIsOlder = order.State == OrderState.Open && order.PolicyVersionId < await db.PolicyInForceAsync(),
         };
     }
 
-    private static async Task<List<SheetDeposit>> DepositsAsync(ShopDb db, long orderId)
-    {
-        var held = await db
+    private static async Task<decimal> DepositsLeftAsync(ShopDb db, long orderId) =>
+        await db
             .Deposits.Where(d => d.OrderId == orderId)
-            .Select(d => new
-            {
-                d.Id,
-                Cents = db
-                    .Payments.Where(p => p.DepositId == d.Id)
-                    .Sum(p => p.Method == PaymentMethod.Deposit ? -p.Amount.Cents : p.Amount.Cents),
-            })
-            .Where(d => d.Cents > 0)
-            .OrderBy(d => d.Id)
-            .ToListAsync();
-        return held.ConvertAll(d => new SheetDeposit(d.Id, d.Cents / 100m));
-    }
+            .Join(db.Payments, d => (long?)d.Id, p => p.DepositId, (_, p) => p)
+            .SumAsync(p => p.Method == PaymentMethod.Deposit ? -p.Amount.Cents : p.Amount.Cents) / 100m;
 
     private static SheetFigures FiguresOf(PricingResult result, ShopPolicy policy, bool margins) =>
         new(

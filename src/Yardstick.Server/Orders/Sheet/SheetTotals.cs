@@ -33,8 +33,8 @@ public sealed record SheetTotals
     /// <summary>What each payer would be invoiced, the customer first; empty where the customer pays for everything.</summary>
     public required IReadOnlyList<SheetPayer> Payers { get; init; }
 
-    /// <summary>Deposits that were paid for this order and are not used up.</summary>
-    public required IReadOnlyList<SheetDeposit> Deposits { get; init; }
+    /// <summary>What is left of the deposits that were paid for this order.</summary>
+    public required decimal DepositsLeft { get; init; }
 
     /// <summary>True when a newer policy is in force than the one that priced the order.</summary>
     public required bool PolicyIsOlder { get; init; }

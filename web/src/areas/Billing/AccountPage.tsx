@@ -52,7 +52,7 @@ export default function AccountPage() {
           ))}
         </section>
       )}
-      <StatementPart id={id} overdue={account.aging.total - account.aging.current} />
+      <StatementPart id={id} overdue={account.aging.overdue} />
     </div>
   );
 }

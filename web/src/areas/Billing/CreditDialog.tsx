@@ -12,7 +12,7 @@ import { useDebouncedValue } from '../../lib/useDebouncedValue';
 import { Labelled } from '../../ui/Labelled';
 import { SegmentedControl } from '../../ui/SegmentedControl';
 import { useSay } from '../../ui/Toasts';
-import styles from './CreditDialog.module.css';
+import styles from './dialogs.module.css';
 
 type Line = Schemas['CreditableLine'];
 interface Pick {
@@ -48,7 +48,7 @@ export function CreditDialog({
           .filter((line) => picks[key(line)])
           .map((line) => {
             const pick = picks[key(line)]!;
-            return { job: line.job, line: line.line, quantity: pick.quantity.trim() ? Number(pick.quantity) : null, toStock: pick.toStock };
+            return { job: line.job, line: line.line, quantity: pick.quantity, toStock: pick.toStock };
           });
   const body = { reason, lines, keepAsDeposit: keep, openAgain: what === 'all' && openAgain };
   const asked = useDebouncedValue(JSON.stringify(lines), 250);

@@ -11,7 +11,7 @@ import { Labelled } from '../../ui/Labelled';
 import { SegmentedControl } from '../../ui/SegmentedControl';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
-import styles from './CreditDialog.module.css';
+import styles from './dialogs.module.css';
 
 type Method = Schemas['PaymentMethod'];
 
@@ -34,7 +34,7 @@ export function DepositDialog({ orderId, onClose }: { orderId: number; onClose: 
       if (taken.chargeId) {
         const outcome = await unwrap(api.POST('/api/card-charges/{id}/settle', { params: { path: { id: taken.chargeId } } }));
         say.done(outcome.message);
-      } else say.done(`Deposit of ${amount(Number(typed.replace(/,/g, '')))} taken. The invoice gets it when it is posted.`);
+      } else say.done(`Deposit of ${amount(taken.amount)} taken. The invoice gets it when it is posted.`);
       await refresh(['order', orderId]);
       onClose();
     });

@@ -109,7 +109,7 @@ function Remit({ row, through, onClose }: { row: Held; through: string; onClose:
         });
       }}
     >
-      <span className="strong">Remit {row.name}</span>
+      <span className={`strong ${styles.what}`}>Remit {row.name}</span>
       <Labelled
         label="Amount"
         value={typed}

@@ -9,6 +9,7 @@ import { useNow } from '../../lib/shop';
 import { useDebouncedValue } from '../../lib/useDebouncedValue';
 import { Empty, Loading } from '../../ui/Feedback';
 import { Labelled } from '../../ui/Labelled';
+import { LabelledSelect } from '../../ui/LabelledSelect';
 import { SaveCsv } from '../../ui/SaveCsv';
 import styles from './books.module.css';
 
@@ -71,8 +72,8 @@ export default function InvoicesPage() {
         <Labelled label="through" type="date" value={search.through} onText={set('through')} />
         <Labelled label="Amount from" value={search.amountFrom} onText={set('amountFrom')} inputMode="decimal" />
         <Labelled label="up to" value={search.amountTo} onText={set('amountTo')} inputMode="decimal" />
-        <Chosen label="State" value={search.state} choices={STATES} onChange={set('state')} />
-        <Chosen label="Paid by" value={search.payer} choices={PAYERS} onChange={set('payer')} />
+        <LabelledSelect label="State" value={search.state} choices={STATES} onChange={set('state')} />
+        <LabelledSelect label="Paid by" value={search.payer} choices={PAYERS} onChange={set('payer')} />
         {asked !== JSON.stringify(NONE) && <Button onClick={() => setSearch(NONE)}>Clear</Button>}
       </section>
       {page.error ? (
@@ -125,30 +126,5 @@ export default function InvoicesPage() {
         </section>
       )}
     </div>
-  );
-}
-
-function Chosen({
-  label,
-  value,
-  choices,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  choices: readonly (readonly [string, string])[];
-  onChange: (value: string) => void;
-}) {
-  return (
-    <label className={styles.choice}>
-      <span className="soft small">{label}</span>
-      <select value={value} onChange={(event) => onChange(event.target.value)}>
-        {choices.map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
   );
 }

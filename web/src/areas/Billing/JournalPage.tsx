@@ -45,7 +45,9 @@ export default function JournalPage() {
         )}
         <span className="grow" />
         <span className="soft">{amount(page.data.pages[0]!.debits)} debited and credited</span>
-        <Button href={`/api/books/journal.csv?from=${from}&through=${through}`}>Save as CSV</Button>
+        <a className="nowrap" href={`/api/books/journal.csv?from=${from}&through=${through}`} download>
+          Save as CSV
+        </a>
       </div>
       {entries.length === 0 ? (
         <Empty title="Nothing was booked on these days">Invoices, payments, receipts and counts book themselves.</Empty>

@@ -5,6 +5,7 @@ import { amount } from '../../lib/format';
 import { useMay } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { SegmentedControl } from '../../ui/SegmentedControl';
+import styles from './Payments.module.css';
 
 type Way = 'check' | 'card' | 'writeOff';
 
@@ -50,7 +51,7 @@ export function OtherWays({ invoice, busy, onPay, onDeposit }: Props) {
       <details>
         <summary>More ways to settle it</summary>
         <form
-          className="column"
+          className={styles.ways}
           onSubmit={(event) => {
             event.preventDefault();
             onPay({ way, amount: typed, more });

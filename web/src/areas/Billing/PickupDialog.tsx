@@ -12,7 +12,7 @@ import { Loading } from '../../ui/Feedback';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
-import styles from './CreditDialog.module.css';
+import styles from './dialogs.module.css';
 
 /** The vehicle leaves: what is handed over, what is to be said, and whether it is paid. */
 export function PickupDialog({ orderId, onClose }: { orderId: number; onClose: () => void }) {

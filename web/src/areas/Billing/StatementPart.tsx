@@ -38,7 +38,7 @@ export function StatementPart({ id, overdue }: { id: number; overdue: number }) 
     <section className="card" aria-label="Statement">
       <header>
         <h2>Statement</h2>
-        <select aria-label="Month" value={month} onChange={(event) => setMonth(event.target.value)}>
+        <select className="plain-select" aria-label="Month" value={month} onChange={(event) => setMonth(event.target.value)}>
           {months.map((one) => (
             <option key={one} value={one}>
               {named(one)}
@@ -55,7 +55,7 @@ export function StatementPart({ id, overdue }: { id: number; overdue: number }) 
           </Button>
         )}
         {mayWrite && overdue > 0 && (
-          <select aria-label="Remind" value="" onChange={(event) => send(Number(event.target.value))}>
+          <select className="plain-select" aria-label="Remind" value="" onChange={(event) => send(Number(event.target.value))}>
             <option value="" disabled>
               Remind…
             </option>

@@ -7,6 +7,7 @@ import { amount, day } from '../../lib/format';
 import { useNow, useRefresh } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/Feedback';
 import { Labelled } from '../../ui/Labelled';
+import { LabelledSelect } from '../../ui/LabelledSelect';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
 import { Period } from './Period';
@@ -43,7 +44,9 @@ export default function TrialBalancePage() {
             {check.isPending ? 'Adding everything up…' : 'Check the books'}
           </Button>
         )}
-        <Button href={`/api/books/trial-balance.csv?through=${through}`}>Save as CSV</Button>
+        <a className="nowrap" href={`/api/books/trial-balance.csv?through=${through}`} download>
+          Save as CSV
+        </a>
       </div>
       <section className="card" aria-label="Balances">
         <table className={`list ${styles.figures}`}>
@@ -184,16 +187,7 @@ function Arrived({ rows }: { rows: readonly Balance[] }) {
           });
         }}
       >
-        <label className="column">
-          <span className="soft small">From</span>
-          <select value={row.account} onChange={(event) => setFrom(event.target.value as Balance['account'])}>
-            {rows.map((one) => (
-              <option key={one.account} value={one.account}>
-                {one.name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <LabelledSelect label="From" value={row.account} choices={rows.map((one) => [one.account, one.name] as const)} onChange={setFrom} />
         <Labelled
           label="Amount"
           value={typed}

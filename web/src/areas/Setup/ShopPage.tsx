@@ -103,6 +103,14 @@ export default function ShopPage() {
           <label className="row">
             <input
               type="checkbox"
+              checked={s.takesTips}
+              onChange={(event) => void set('takesTips', 'Tips', String(s.takesTips))(String(event.target.checked))}
+            />
+            Card payments can take a tip
+          </label>
+          <label className="row">
+            <input
+              type="checkbox"
               checked={s.remindsOfAppointments}
               onChange={(event) =>
                 void set('remindsOfAppointments', 'Appointment reminders', String(s.remindsOfAppointments))(String(event.target.checked))

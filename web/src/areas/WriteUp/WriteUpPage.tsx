@@ -238,6 +238,13 @@ export default function WriteUpPage() {
               </label>
             )}
           </CarPart>
+        </div>
+        <div className={`${styles.column} ${styles.work}`}>
+          <WorkPart draft={draft} onDraft={put} problem={problemOf('concerns')} />
+          <PromisePart draft={draft} onDraft={put} record={customerId === null ? undefined : record} problemOf={problemOf} />
+        </div>
+        {/* What is known comes while one types: it stands behind the fields, so that Tab leads where it did. */}
+        <div className={styles.column}>
           <KnownPart
             customerId={customerId}
             vehicleId={car.kind === 'known' ? car.id : null}
@@ -247,10 +254,6 @@ export default function WriteUpPage() {
             taken={draft.taken}
             onTaken={(taken) => put({ taken })}
           />
-        </div>
-        <div className={styles.column}>
-          <WorkPart draft={draft} onDraft={put} problem={problemOf('concerns')} />
-          <PromisePart draft={draft} onDraft={put} record={customerId === null ? undefined : record} problemOf={problemOf} />
         </div>
       </div>
       <div className="writeup-foot">

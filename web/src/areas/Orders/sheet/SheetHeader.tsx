@@ -159,7 +159,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
           </div>
         </div>
         {(customer?.alert || vehicle?.warning) && (
-          <span className="alert-mark nowrap">{[customer?.alert, vehicle?.warning].filter(Boolean).join(' · ')}</span>
+          <span className={`alert-mark ${styles.alert}`}>{[customer?.alert, vehicle?.warning].filter(Boolean).join(' · ')}</span>
         )}
         {!vehicle && !closed && (
           <button className="linkish nowrap" onClick={onAddCar}>

@@ -127,8 +127,11 @@ function Payers() {
   return (
     <div className={styles.payers} aria-label="Who pays what">
       {payers.map((payer) => (
-        <span key={payer.customerId ?? payer.payer} className="nowrap">
-          <span className="soft">{payer.name}</span> <b>{amount(payer.payer === 'Shop' ? payer.total : payer.due)}</b>
+        <span key={payer.customerId ?? payer.payer} className={styles.payer}>
+          <span className="soft clip" title={payer.name}>
+            {payer.name}
+          </span>
+          <b>{amount(payer.payer === 'Shop' ? payer.total : payer.due)}</b>
         </span>
       ))}
     </div>
@@ -138,23 +141,24 @@ function Payers() {
 /** Money that was paid before the invoice, and the way to take it. */
 function Deposits() {
   const { orderId, closed } = useActions();
-  const { deposits } = useTotals();
+  const { depositsLeft } = useTotals();
   const { customer } = useHeader();
   const may = useMay('TakePayments');
   const [taking, setTaking] = useState(false);
-  const held = deposits.reduce((sum, deposit) => sum + deposit.left, 0);
+  const take = may && !closed && customer && (
+    <button className="linkish small" onClick={() => setTaking(true)}>
+      Deposit…
+    </button>
+  );
   return (
     <>
-      {held > 0 && (
-        <div className="sum">
-          <span>Deposit paid</span>
-          <b>{amount(held)}</b>
+      {depositsLeft > 0 ? (
+        <div className={`sum ${styles.deposit}`} role="group" aria-label="Deposit paid">
+          {take || <span>Deposit paid</span>}
+          <b>{amount(depositsLeft)}</b>
         </div>
-      )}
-      {may && !closed && customer && (
-        <button className="linkish small" onClick={() => setTaking(true)}>
-          Deposit…
-        </button>
+      ) : (
+        take
       )}
       {taking && <DepositDialog orderId={orderId} onClose={() => setTaking(false)} />}
     </>
