@@ -76,6 +76,7 @@ test('three payers, a deposit, two cards and cash; a line is credited, an accoun
     decidedBy: 'Vesa Aalto',
     channel: 'InPerson',
   });
+  await post(owner, `orders/${order}/findings`, { text: 'Wiper blades streak', rating: 'Due' });
   await owner.reload();
   await owner.getByRole('button', { name: /Close and invoice/ }).click();
   await owner.getByRole('button', { name: 'Mark all approved jobs finished' }).click();
@@ -83,10 +84,13 @@ test('three payers, a deposit, two cards and cash; a line is credited, an accoun
   await owner.getByLabel('Odometer', { exact: true }).press('Enter');
   await expect(owner.getByText('Ready to invoice')).toBeVisible();
   await expect(owner.getByText('Invoice to the shop itself')).toBeVisible();
+  await expect(owner.getByRole('checkbox', { name: /Wiper blades streak/ })).toBeChecked();
+  await accessible(owner, 'close with what comes next');
   await owner.getByRole('button', { name: 'Post the invoice' }).click();
 
   const payments = owner.getByRole('region', { name: 'Payments' });
   await expect(payments.getByText('deposit', { exact: false }).first()).toBeVisible();
+  await expect(owner.getByText('Coming up: Wiper blades streak: due')).toBeVisible();
   await accessible(owner, 'invoice of one of three payers');
   for (const part of ['30', '20']) {
     if (!(await payments.getByRole('radio', { name: 'Card, part of it' }).isVisible()))

@@ -315,11 +315,11 @@ test('an unfinished write-up waits; a set, a free job and a later drop-off; aler
   await expect(
     mina.getByRole('region', { name: 'find the rattle' }).or(mina.locator('.job[aria-label="find the rattle"]')).first(),
   ).toBeVisible();
-  await expect(mina.getByText('Not in the shop')).toBeVisible();
+  await expect(mina.getByText('Not here')).toBeVisible();
   // It arrives.
   await mina.keyboard.press('l');
   await mina.getByLabel('Vehicle is in the shop').check();
-  await expect(mina.getByText('Not in the shop')).toBeHidden();
+  await expect(mina.getByText('Not here')).toBeHidden();
   await mina.keyboard.press('Escape');
   // Nothing is left over to be made a second time.
   await mina.goto('/write-up');

@@ -216,7 +216,13 @@ public static class DocumentMaker
             .Where(f => f.Release == CustomerVisibility.Shown)
             .OrderByDescending(f => f.Rating)
             .ThenBy(f => f.Id)
-            .Select(f => new DocumentFinding(f.ForCustomer, f.Rating.ToString().ToLowerInvariant(), f.MeasuredWords, f.PhotoHash))
+            .Select(f => new DocumentFinding(
+                f.ForCustomer,
+                f.Rating.ToString().ToLowerInvariant(),
+                f.MeasuredWords,
+                f.PhotoHash,
+                f.IsUnpriced
+            ))
             .ToList();
 
     /// <summary>

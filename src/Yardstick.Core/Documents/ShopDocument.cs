@@ -66,6 +66,9 @@ public sealed record ShopDocument
     /// <summary>Work that was declined or put off, in words.</summary>
     public required IReadOnlyList<string> NotDone { get; init; }
 
+    /// <summary>What comes next for the vehicle, on an invoice: advice without a price and services to come, in words.</summary>
+    public IReadOnlyList<string> NextWork { get; init; } = [];
+
     /// <summary>Totals: label and amount, the last is the total.</summary>
     public required IReadOnlyList<DocumentAmount> Totals { get; init; }
 
@@ -102,6 +105,7 @@ public sealed record ShopDocument
             Kind = DocumentKind.CreditNote,
             Number = number,
             Date = date,
+            NextWork = [],
             Reason = $"Reverses invoice {Number}: {reason}",
             Jobs = Jobs.Select(j => j with { Amount = -j.Amount, Lines = j.Lines.Select(l => l with { Amount = -l.Amount }).ToList() })
                 .ToList(),

@@ -71,6 +71,9 @@ public class Finding
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
 
+    /// <summary>It asks for work that nobody put on the order.</summary>
+    public bool IsUnpriced => Rating != Rating.Good && JobId is null && WithdrawnAt is null;
+
     /// <summary>What the customer reads.</summary>
     public string ForCustomer => CustomerText.Length > 0 ? CustomerText : Text;
 

@@ -344,6 +344,7 @@ internal sealed class DemoHistory(DemoMaker shop)
             shop.Shop,
             payers[0],
             payers,
+            [],
             invoiceNumber,
             local
         );

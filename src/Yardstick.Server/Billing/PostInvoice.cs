@@ -3,12 +3,14 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Documents;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.FollowUp;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
@@ -23,7 +25,13 @@ public static class PostInvoice
 
     /// <summary>How it is posted.</summary>
     /// <param name="AboveLimit">An account goes above its limit knowingly; needs the right.</param>
-    public sealed record PostInvoiceRequest(bool AboveLimit = false);
+    /// <param name="NextWork">Keys of what comes next, for the invoice's last part; null for all of it.</param>
+    /// <param name="Services">Services of the maker's schedule that are told too, and become reminders.</param>
+    public sealed record PostInvoiceRequest(
+        bool AboveLimit = false,
+        IReadOnlyList<string>? NextWork = null,
+        IReadOnlyList<ReminderInput>? Services = null
+    );
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -32,8 +40,13 @@ public static class PostInvoice
             .Asks(Permission.SeeOrders)
             .Produces<IReadOnlyList<ClosingBlocker>>()
             .ProducesProblem(404);
+        api.MapGet("/orders/{id:long}/next-work", NextAsync)
+            .Asks(Permission.SeeOrders)
+            .Produces<IReadOnlyList<NextWork>>()
+            .ProducesProblem(404);
         api.MapPost("/orders/{id:long}/invoice", Handle).Asks(Permission.PostInvoices).Produces<InvoicePosted>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/finish-jobs", FinishJobs).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/stop-clocks", StopClocks).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
     private static async Task<IResult> NameAsync(long id, ShopDb db)
@@ -41,6 +54,29 @@ public static class PostInvoice
         if (await db.LoadOrderAsync(id) is not { } order)
             return Problems.Of(Gone.Order);
         return Results.Ok(await ObstaclesAsync(db, order));
+    }
+
+    private static async Task<IResult> NextAsync(long id, ShopDb db, TimeProvider time) =>
+        await db.LoadOrderAsync(id) is { } order
+            ? Results.Ok(await db.NextWorkAsync(order, await db.Shops.SingleAsync(), time.Now()))
+            : Problems.Of(Gone.Order);
+
+    /// <summary>What was chosen of it goes onto the invoice; advice on it is the customer's to read, services become reminders.</summary>
+    private static async Task<Result<IReadOnlyList<NextWork>>> ChosenAsync(OrderCommandContext under, PostInvoiceRequest? request)
+    {
+        var (db, actor) = (under.Command.Db, under.Command.Actor);
+        var before = await db.NextWorkAsync(under.Order, under.Shop, actor.At);
+        if (await FollowUp.Reminders.KeepAsync(db, under, request?.Services ?? []) is { } refused)
+            return refused;
+        var left = before.Select(n => n.Key).Except(request?.NextWork ?? [.. before.Select(n => n.Key)]).ToHashSet();
+        var next = await db.NextWorkAsync(under.Order, under.Shop, actor.At);
+        List<NextWork> chosen = [.. next.Where(n => !left.Contains(n.Key))];
+        foreach (var finding in await db.Findings.Where(f => f.OrderId == under.Order.Id && f.ReleasedAt == null).ToListAsync())
+        {
+            if (chosen.Exists(n => n.Key == NextWorks.KeyOf(finding)))
+                finding.Decide(show: true, "", actor);
+        }
+        return chosen;
     }
 
     private static async Task<IReadOnlyList<ClosingBlocker>> ObstaclesAsync(ShopDb db, Order order)
@@ -64,10 +100,22 @@ public static class PostInvoice
                     return problem;
             }
             // Nobody is on the clock of finished work.
-            foreach (var running in await under.Command.Db.TimeEntries.Where(t => t.OrderId == id && t.End == null).ToListAsync())
-                running.Stop(under.Command.Actor.At);
+            await StopAsync(under);
             return new Changed(under.Order.Version, id, under.Order.Version);
         });
+
+    private static Task<IResult> StopClocks(long id, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
+        {
+            await StopAsync(under);
+            return new Changed(under.Order.Version, id, under.Order.Version);
+        });
+
+    private static async Task StopAsync(OrderCommandContext under)
+    {
+        var (db, actor) = (under.Command.Db, under.Command.Actor);
+        foreach (var running in await db.TimeEntries.Where(t => t.OrderId == under.Order.Id && t.End == null).ToListAsync())
+            running.Stop(actor.At);
+    }
 
     private static Task<IResult> Handle(long id, PostInvoiceRequest? request, CommandRunner commands) =>
         commands.OnOrderAsync<InvoicePosted>(id, async under =>
@@ -83,12 +131,24 @@ public static class PostInvoice
                 )
                     return above;
             }
+            var next = await ChosenAsync(under, request);
+            if (next.Problem is { } unkept)
+                return unkept;
             var costs = await IssueAsync(db, order, actor);
             var invoices = new List<Invoice>();
             foreach (var payer in payers)
             {
                 var number = await db.NextNumberAsync(Counter.Invoices);
-                var document = InvoiceDocuments.Of(order, await db.PartiesAsync(order), under.Shop, payer, payers, number, under.LocalNow);
+                var document = InvoiceDocuments.Of(
+                    order,
+                    await db.PartiesAsync(order),
+                    under.Shop,
+                    payer,
+                    payers,
+                    next.Value,
+                    number,
+                    under.LocalNow
+                );
                 var cost = new Money(payer.Jobs.Sum(job => costs.GetValueOrDefault(job).Cents));
                 invoices.Add(
                     Invoice.Post(order, number, payer, JsonSerializer.Serialize(document, DocumentMaker.Json), cost, under.Today, actor)

@@ -2,13 +2,13 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Floor;
-using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Billing;
 using Yardstick.Server.Changes;
+using Yardstick.Server.FollowUp;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
@@ -23,7 +23,7 @@ public static class Release
     /// <param name="MayRelease">Whoever asks may let it go unpaid.</param>
     /// <param name="IsGone">It is picked up.</param>
     /// <param name="HandOver">Keys, old parts: what goes along.</param>
-    /// <param name="ToRaise">Work put off, and advice without a price.</param>
+    /// <param name="ToRaise">Work put off, advice without a price, services to come.</param>
     /// <param name="FollowUpAt">The customer's next appointment, in words; empty for none.</param>
     public sealed record PickupView(
         decimal Balance,
@@ -54,7 +54,7 @@ public static class Release
             )
         );
 
-    private static async Task<IResult> ShowAsync(long id, ShopDb db, HttpContext http)
+    private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time, HttpContext http)
     {
         if (await db.ReadOrderAsync(id) is not { } order)
             return Problems.Of(Gone.Order);
@@ -79,27 +79,20 @@ public static class Release
                         order.CarAt.Length > 0 ? $"Parked at {order.CarAt}" : "",
                     }.Where(t => t.Length > 0),
                 ],
-                await ToRaiseAsync(db, order),
+                await ToRaiseAsync(db, order, time.Now()),
                 next is { } at ? FormattableString.Invariant($"{at:dddd, MMMM d} at {at.Clock()}") : ""
             )
         );
     }
 
-    /// <summary>Work put off, and findings that nobody priced.</summary>
-    private static async Task<IReadOnlyList<string>> ToRaiseAsync(ShopDb db, Order order)
-    {
-        var raise = order
-            .OnJobs.Where(j => j.Decision is DecisionKind.Deferred or DecisionKind.Declined)
-            .Select(j => j.Decision == DecisionKind.Declined ? $"{j.Title}, declined" : $"{j.Title}, deferred")
-            .ToList();
-        var findings = await db
-            .Findings.Where(f => f.OrderId == order.Id && f.Rating >= Rating.Watch && f.JobId == null && f.WithdrawnAt == null)
-            .OrderByDescending(f => f.Rating)
-            .Select(f => f.Text)
-            .ToListAsync();
-        raise.AddRange(findings.Select(f => $"{f}, no price yet"));
-        return raise;
-    }
+    /// <summary>Work put off, advice that nobody priced, and services to come.</summary>
+    private static async Task<IReadOnlyList<string>> ToRaiseAsync(ShopDb db, Order order, Instant now) =>
+        [
+            .. order
+                .OnJobs.Where(j => j.Decision is DecisionKind.Deferred or DecisionKind.Declined)
+                .Select(j => j.Decision == DecisionKind.Declined ? $"{j.Title}, declined" : $"{j.Title}, deferred"),
+            .. (await db.NextWorkAsync(order, await db.Shops.SingleAsync(), now)).Select(n => n.Sentence),
+        ];
 
     private static Task<IResult> Handle(long id, PickupRequest request, CommandRunner commands) =>
         commands.OnOrderAsync<Changed>(id, async under =>

@@ -49,6 +49,7 @@ internal sealed class PdfPages : PdfSheet
             Totals();
         Findings();
         Texts("Declined or deferred", document.NotDone);
+        Texts("Coming up", document.NextWork);
         Texts("Safety items declined", document.Acknowledged);
         Texts("Authorization record", document.Consent);
         if (document.Reason.Length > 0)
@@ -95,14 +96,8 @@ internal sealed class PdfPages : PdfSheet
             var top = Y;
             if (photo is not null)
                 Photo(photo, top - 9);
-            PdfFace.Bold.Draw(
-                Canvas,
-                finding.Measured.Length > 0 ? $"{finding.Rating}, {finding.Measured}" : finding.Rating,
-                left,
-                Y,
-                9,
-                Ink
-            );
+            var told = new[] { finding.Rating, finding.Measured, finding.Unpriced ? "no price yet" : "" }.Where(t => t.Length > 0);
+            PdfFace.Bold.Draw(Canvas, string.Join(", ", told), left, Y, 9, Ink);
             Y += 13;
             foreach (var text in texts)
             {

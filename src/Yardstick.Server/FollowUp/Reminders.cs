@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
@@ -7,6 +8,7 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Customers;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.FollowUp;
@@ -89,19 +91,10 @@ public static class Reminders
                 return Gone.MergedVehicle;
             var shop = await db.Shops.SingleAsync();
             var use = await UseAsync(db, id, shop, work.Actor.At);
-            var made = Reminder.Create(id, request, use.Today, use.Reading);
+            var made = await MakeAsync(db, id, request, use);
             if (made.Problem is { } problem)
                 return problem;
             var reminder = made.Value;
-            reminder.Find(await db.OfferedCannedJobs.ToListAsync());
-            if (reminder.CannedJobId is { } canned && !await db.CannedJobs.AnyAsync(c => c.Id == canned))
-                return new Problem("cannedJob.gone", "This canned job no longer exists. Reload the page.", "cannedJobId");
-            if (
-                reminder.Twice(await db.Reminders.AnyAsync(r => r.VehicleId == id && r.RemovedAt == null && r.Title == reminder.Title)) is
-                { } twice
-            )
-                return twice;
-            db.Reminders.Add(reminder);
             // Where the work was done here before, it counts from then.
             var before = await db
                 .Orders.Include(o => o.Jobs)
@@ -119,6 +112,48 @@ public static class Reminders
             );
             return new RecordChanged(reminder.Id, reminder.Version);
         });
+
+    private static async Task<Result<Reminder>> MakeAsync(ShopDb db, long vehicleId, ReminderInput typed, CarUse use)
+    {
+        var made = Reminder.Create(vehicleId, typed, use.Today, use.Reading);
+        if (made.Problem is { } problem)
+            return problem;
+        var reminder = made.Value;
+        reminder.Find(await db.OfferedCannedJobs.ToListAsync());
+        if (reminder.CannedJobId is { } canned && !await db.CannedJobs.AnyAsync(c => c.Id == canned))
+            return new Problem("cannedJob.gone", "This canned job no longer exists. Reload the page.", "cannedJobId");
+        var taken = await db.Reminders.AnyAsync(r => r.VehicleId == vehicleId && r.RemovedAt == null && r.Title == reminder.Title);
+        if (reminder.Twice(taken) is { } twice)
+            return twice;
+        db.Reminders.Add(reminder);
+        return reminder;
+    }
+
+    /// <summary>Services that are told with the invoice come again by reminders; a vehicle has each once.</summary>
+    /// <returns>What one of them lacks; null where all are kept.</returns>
+    internal static async Task<Problem?> KeepAsync(ShopDb db, OrderCommandContext under, IEnumerable<ReminderInput> services)
+    {
+        if (under.Order.VehicleId is not { } vehicleId)
+            return null;
+        var use = await UseAsync(db, vehicleId, under.Shop, under.Command.Actor.At);
+        foreach (var service in services)
+        {
+            if (await MakeAsync(db, vehicleId, service, use) is { Problem: { Code: not "reminder.twice" } problem })
+                return problem;
+            await db.SaveChangesAsync();
+        }
+        return null;
+    }
+
+    /// <summary>What comes next for an order's vehicle.</summary>
+    internal static async Task<IReadOnlyList<NextWork>> NextWorkAsync(this ShopDb db, Order order, Shop shop, Instant now)
+    {
+        if (order.VehicleId is not { } vehicleId)
+            return [];
+        var findings = await db.Findings.Where(f => f.OrderId == order.Id).ToListAsync();
+        var reminders = await db.Reminders.Where(r => r.VehicleId == vehicleId && r.RemovedAt == null).ToListAsync();
+        return NextWorks.Of(order, findings, reminders, await UseAsync(db, vehicleId, shop, now));
+    }
 
     private static Task<IResult> Done(long id, ReminderDoneRequest request, CommandRunner commands) =>
         commands.RunAsync<RecordChanged>(async work =>

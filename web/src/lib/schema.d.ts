@@ -16901,6 +16901,52 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/orders/{id}/next-work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NextWork"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/orders/{id}/invoice": {
         parameters: {
             query?: never;
@@ -16952,6 +16998,52 @@ export interface paths {
         trace?: never;
     };
     "/api/orders/{id}/finish-jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/stop-clocks": {
         parameters: {
             query?: never;
             header?: never;
@@ -20937,6 +21029,8 @@ export interface components {
             rating: string;
             measured: string;
             photoHash: null | string;
+            /** @default false */
+            unpriced: boolean;
         };
         DocumentJob: {
             title: string;
@@ -22295,6 +22389,15 @@ export interface components {
             address?: null | string;
             source?: null | string;
         };
+        NextWork: {
+            key: string;
+            kind: components["schemas"]["NextWorkKind"];
+            text: string;
+            detail: string;
+            sentence?: null | string;
+        };
+        /** @enum {unknown} */
+        NextWorkKind: "Advice" | "Service";
         NoteCallRequest: {
             reference: null | string;
             expected: null | string;
@@ -22847,6 +22950,8 @@ export interface components {
         PostInvoiceRequest: {
             /** @default false */
             aboveLimit: boolean;
+            nextWork?: null | string[];
+            services?: null | components["schemas"]["ReminderInput"][];
         };
         PresenceRequest: {
             present: boolean;
@@ -23345,6 +23450,10 @@ export interface components {
         ServiceView: {
             title: string;
             every: string;
+            /** Format: int32 */
+            everyDistance: null | number;
+            /** Format: int32 */
+            everyMonths: null | number;
             standing: components["schemas"]["ServiceState"];
             told: string;
             checklist: string[];
@@ -23778,6 +23887,7 @@ export interface components {
             concerns: components["schemas"]["DocumentConcern"][];
             jobs: components["schemas"]["DocumentJob"][];
             notDone: string[];
+            nextWork?: string[];
             totals: components["schemas"]["DocumentAmount"][];
             consent: string[];
             terms: string;

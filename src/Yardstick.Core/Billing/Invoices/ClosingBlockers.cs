@@ -58,7 +58,8 @@ public static class ClosingBlockers
             found.Add(
                 new(
                     "payer.ceiling",
-                    $"{payer.Name} would pay {payer.Approved}, but authorized {payer.Authorized}. Enter the new authorization, or let the customer pay."
+                    $"{payer.Name} would pay {payer.Approved}, but authorized {payer.Authorized}. Enter the new authorization, or let the customer pay.",
+                    order.OnJobs.First(j => j.Payer == Payer.Account && j.PayerId == payer.CustomerId).Id
                 )
             );
         return found;

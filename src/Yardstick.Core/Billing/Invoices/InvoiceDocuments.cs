@@ -15,6 +15,7 @@ public static class InvoiceDocuments
     /// <param name="shop">The shop.</param>
     /// <param name="payer">What the payer is invoiced.</param>
     /// <param name="all">What all payers are invoiced: the customer reads who pays for the rest.</param>
+    /// <param name="next">What comes next for the vehicle: the customer reads it.</param>
     /// <param name="number">Its number.</param>
     /// <param name="localNow">Wall time.</param>
     public static ShopDocument Of(
@@ -23,6 +24,7 @@ public static class InvoiceDocuments
         Shop shop,
         PayerInvoice payer,
         IReadOnlyList<PayerInvoice> all,
+        IEnumerable<NextWork> next,
         long number,
         LocalDateTime localNow
     )
@@ -41,6 +43,7 @@ public static class InvoiceDocuments
             CustomerName = payer.Payer == Payer.Shop ? $"{shop.Name}, internal" : document.CustomerName,
             Totals = [.. document.Totals, .. DeductibleRows(payer)],
             NotDone = payer.Payer == Payer.Customer ? [.. document.NotDone, .. PaidByOthers(order, all)] : [],
+            NextWork = payer.Payer == Payer.Customer ? [.. next.Select(n => n.Sentence)] : [],
             Consent = payer.Payer == Payer.Customer ? document.Consent : [],
             Acknowledged = payer.Payer == Payer.Customer ? document.Acknowledged : [],
         };
@@ -76,6 +79,7 @@ public static class InvoiceDocuments
                 ? [new DocumentJob("Everything that was left of the invoice", -sale.Figures.Subtotal, [])]
                 : [.. invoice.Jobs.Select(j => OfPicks(j, picks)).OfType<DocumentJob>()],
             NotDone = [],
+            NextWork = [],
             Consent = [],
             Acknowledged = [],
             Concerns = [],

@@ -17,6 +17,8 @@ public static class Maintenance
     /// <summary>A service and where the car stands with it.</summary>
     /// <param name="Title">What is done.</param>
     /// <param name="Every">How often.</param>
+    /// <param name="EveryDistance">Distance between two times; null for none.</param>
+    /// <param name="EveryMonths">Months between two times; null for none.</param>
     /// <param name="Standing">due, missed, soon or later.</param>
     /// <param name="Told">When it was done, or is due.</param>
     /// <param name="Checklist">What the technician ticks off.</param>
@@ -24,6 +26,8 @@ public static class Maintenance
     public sealed record ServiceView(
         string Title,
         string Every,
+        int? EveryDistance,
+        int? EveryMonths,
         ServiceState Standing,
         string Told,
         IReadOnlyList<string> Checklist,
@@ -92,6 +96,8 @@ public static class Maintenance
             return new ServiceView(
                 service.Title,
                 service.Every(shop.DistanceWord),
+                service.EveryDistance,
+                service.EveryMonths,
                 standing?.State ?? ServiceState.Later,
                 standing?.Words(shop.DistanceWord) ?? "time-based; no record of the last service",
                 schedule.Value.First(e => e.Title == service.Title).Checklist ?? [],

@@ -6,16 +6,17 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap } from '../../lib/api';
 import { amount } from '../../lib/format';
-import { useMay, useRefresh, useShop } from '../../lib/shop';
-import { Labelled } from '../../ui/Labelled';
+import { useMay, useRefresh } from '../../lib/shop';
 import { Loading } from '../../ui/Feedback';
-import { headerText, useActions, useHeader, useJobs, useTotals } from '../../lib/order/useSheet';
+import { useActions, useHeader, useJobs, useTotals } from '../../lib/order/useSheet';
+import { NextWorkPart, useNextWork } from './NextWorkPart';
+import { ObstacleFix } from './ObstacleFix';
 import styles from './CloseDialog.module.css';
 
 /** Names what is in the way of the invoice, each to be fixed from here, or posts it. */
-export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; onEnd: () => void }) {
+export default function CloseDialog({ onClose, onEnd, onAddCar }: { onClose: () => void; onEnd: () => void; onAddCar: () => void }) {
   const { orderId, edits } = useActions();
   const head = useHeader();
   const jobs = useJobs();
@@ -25,6 +26,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
   const [problem, setProblem] = useState<{ text: string; code?: string } | null>(null);
   const mayPass = useMay('ReleaseOnAccount');
   const [busy, setBusy] = useState(false);
+  const next = useNextWork(orderId);
   const obstacles = useQuery({
     queryKey: ['obstacles', orderId],
     queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/obstacles', { signal, params: { path: { id: orderId } } })),
@@ -44,7 +46,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
   const post = (aboveLimit: boolean) =>
     run(async () => {
       const posted = await edits.kept(
-        unwrap(api.POST('/api/orders/{id}/invoice', { params: { path: { id: orderId } }, body: { aboveLimit } })),
+        unwrap(api.POST('/api/orders/{id}/invoice', { params: { path: { id: orderId } }, body: { aboveLimit, ...next.chosen } })),
       );
       await refresh(['floor'], ['orders']);
       void navigate(`/invoices/${posted.invoiceId}`);
@@ -83,16 +85,18 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
                 </tr>
               </tbody>
             </table>
+            <NextWorkPart {...next} />
           </>
         ) : (
           <>
             <p className="soft">{found.length === 1 ? 'One item' : `${found.length} items`} to finish before you can invoice.</p>
             {found.map((obstacle) => (
-              <Fix
+              <ObstacleFix
                 key={[obstacle.code, obstacle.jobId, obstacle.lineId, obstacle.field, obstacle.message].join()}
                 obstacle={obstacle}
                 run={run}
                 onClose={onClose}
+                onAddCar={onAddCar}
               />
             ))}
           </>
@@ -127,101 +131,5 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
         </Button>
       </DialogActions>
     </Dialog>
-  );
-}
-
-/** Where the customer heard of the shop: one click records it. */
-function Source({ run }: { run: (what: () => Promise<unknown>) => Promise<void> }) {
-  const { orderId } = useActions();
-  const { customer } = useHeader();
-  const shop = useShop();
-  const refresh = useRefresh();
-  const set = (value: string) =>
-    run(async () => {
-      const read = await unwrap(api.GET('/api/customers/{id}/page', { params: { path: { id: customer!.id } } }));
-      await unwrap(
-        api.POST('/api/customers/{id}/fields', {
-          params: { path: { id: customer!.id } },
-          body: { field: 'source', value, version: read.version },
-        }),
-      );
-      await refresh(['obstacles', orderId], ['customer', customer!.id]);
-    });
-  return (
-    <select aria-label="How they heard of the shop" value="" onChange={(event) => void set(event.target.value)}>
-      <option value="" disabled>
-        choose
-      </option>
-      {(shop?.customerSources ?? []).map((source) => (
-        <option key={source}>{source}</option>
-      ))}
-    </select>
-  );
-}
-
-function Fix({
-  obstacle,
-  run,
-  onClose,
-}: {
-  obstacle: Schemas['ClosingBlocker'];
-  run: (what: () => Promise<unknown>) => Promise<void>;
-  onClose: () => void;
-}) {
-  const { edits } = useActions();
-  const head = useHeader();
-  const navigate = useNavigate();
-  const [text, setText] = useState('');
-  const [lower, setLower] = useState('');
-  const keep = (confirmed: boolean) =>
-    run(async () => {
-      try {
-        await edits.header(obstacle.field!, headerText(head, obstacle.field!), text, head.version, confirmed);
-      } catch (error) {
-        if (!(error instanceof Problem && error.code === 'odometer.lower')) throw error;
-        setLower(error.message);
-      }
-    });
-  const go = () => {
-    onClose();
-    if (obstacle.code.startsWith('part.')) void navigate('/parts');
-    else if (obstacle.jobId) setTimeout(() => document.querySelector<HTMLElement>(`#job-${obstacle.jobId} .decide button`)?.focus(), 300);
-  };
-  return (
-    <div className="notice row">
-      <span className="grow">{obstacle.message}</span>
-      {obstacle.field === 'source' ? (
-        <Source run={run} />
-      ) : obstacle.field ? (
-        <form
-          className="row"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void keep(lower !== '');
-          }}
-        >
-          <div className={styles.reading}>
-            <Labelled
-              label="Odometer"
-              value={text}
-              onText={(typed) => {
-                setText(typed);
-                setLower('');
-              }}
-              problem={lower || undefined}
-              inputMode="numeric"
-              autoFocus
-            />
-          </div>
-          <Button type="submit" disabled={!text.trim()} variant="outlined" sx={{ alignSelf: 'flex-end' }}>
-            {lower ? 'It is right' : 'Save'}
-          </Button>
-        </form>
-      ) : obstacle.code.startsWith('part.') ? (
-        <Button onClick={go}>Go to Parts</Button>
-      ) : obstacle.jobId ? (
-        <Button onClick={go}>Go to the job</Button>
-      ) : null}
-    </div>
   );
 }

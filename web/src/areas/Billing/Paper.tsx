@@ -94,6 +94,16 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
           <b>Declined or deferred:</b> {document.notDone.join('; ')}
         </p>
       )}
+      {(document.findings ?? []).map((finding) => (
+        <p className={styles.sentence} key={finding.text}>
+          <b>{[finding.rating, finding.measured, finding.unpriced ? 'no price yet' : ''].filter(Boolean).join(', ')}:</b> {finding.text}
+        </p>
+      ))}
+      {(document.nextWork ?? []).length > 0 && (
+        <p className={styles.sentence}>
+          <b>Coming up:</b> {document.nextWork!.join('; ')}
+        </p>
+      )}
       {(document.acknowledged ?? []).map((line) => (
         <p className={styles.sentence} key={line}>
           <b>Safety items declined:</b> {line}

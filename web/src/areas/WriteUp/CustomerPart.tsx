@@ -2,9 +2,10 @@ import { useEffect, useRef, useState } from 'react';
 import { FoundRow, useFind } from '../Customers/FindField';
 import type { Schemas } from '../../lib/api';
 import { day } from '../../lib/format';
-import { useNow } from '../../lib/shop';
+import { useNow, useShop } from '../../lib/shop';
 import { Combo } from '../../ui/Combo';
 import { Labelled } from '../../ui/Labelled';
+import { LabelledSelect } from '../../ui/LabelledSelect';
 import { emptyCustomer, type NewCustomer } from './draft';
 import { AlikeList, DirectoryProposal } from './Proposals';
 
@@ -25,6 +26,7 @@ interface Props {
 /** Who it is: found, or new. */
 export function CustomerPart({ id, record, typed, onTyped, adding, onAdding, onBegin, onChoose, problem }: Props) {
   const [text, setText] = useState('');
+  const shop = useShop();
   const now = useNow();
   const { data, isPlaceholderData, isLoading } = useFind(text, id === null && !adding);
   const first = useRef<HTMLInputElement>(null);
@@ -84,6 +86,12 @@ export function CustomerPart({ id, record, typed, onTyped, adding, onAdding, onB
             <Labelled label="Phone" value={typed.phone ?? ''} onText={set('phone')} problem={problemOf('phone')} inputMode="tel" />
             <Labelled label="Email" value={typed.email ?? ''} onText={set('email')} problem={problemOf('email')} inputMode="email" />
           </div>
+          <LabelledSelect
+            label="How they heard of the shop"
+            value={typed.source ?? ''}
+            choices={[['', 'ask before the invoice'], ...(shop?.customerSources ?? []).map((source) => [source, source] as const)]}
+            onChange={set('source')}
+          />
           <DirectoryProposal
             phone={typed.phone ?? ''}
             onTake={(entry) => onTyped({ ...typed, firstName: entry.firstName, lastName: entry.lastName, address: entry.address })}

@@ -307,6 +307,10 @@ export default function OrderSheet() {
                       setClosing(false);
                       setEnding('ended');
                     }}
+                    onAddCar={() => {
+                      setClosing(false);
+                      setAddingCar(true);
+                    }}
                   />
                 )}
                 {ending && <EndDialog making={ending} onClose={() => setEnding(null)} />}

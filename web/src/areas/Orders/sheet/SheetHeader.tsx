@@ -66,7 +66,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
       : 'No earlier odometer';
   const about = [vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '', vehicle?.color, `by ${head.writer}`].filter(Boolean);
   const marks = [
-    vehicle && !head.onPremises && !closed ? 'Not in the shop' : '',
+    vehicle && !head.onPremises && !closed ? 'Not here' : '',
     head.checkPending ? 'Needs quality check' : '',
     head.hasPriority ? 'Priority' : '',
     head.customerWaits ? 'Customer waiting' : '',

@@ -1,0 +1,77 @@
+using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.Billing;
+
+/// <summary>What is raised before the vehicle leaves, and what clears the way to the invoice.</summary>
+public class CloseTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    private async Task<long> VehicleAsync(long order)
+    {
+        await using var db = shop.OpenDb();
+        return (await db.Orders.Where(o => o.Id == order).Select(o => o.VehicleId).SingleAsync())!.Value;
+    }
+
+    private static Task<JsonNode> ObstaclesAsync(Browser writer, long order) => writer.GetAsync($"orders/{order}/obstacles");
+
+    [Fact]
+    public async Task Advice_without_price_and_services_go_onto_the_invoice_as_chosen_and_come_back_at_the_next_visit()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var tobias = await shop.SignInAsync("tobias");
+        var (order, job) = await mina.WriteUpAsync("Anttila");
+        var vehicle = await VehicleAsync(order);
+        await tobias.PostAsync($"orders/{order}/findings", new { text = "Wiper blades streak", rating = "Due" });
+        await tobias.PostAsync($"orders/{order}/findings", new { text = "Dust boot cracked", rating = "Watch" });
+        await mina.PostAsync($"vehicles/{vehicle}/reminders", new { title = "Brake fluid", everyMonths = "6" });
+        await mina.FinishAsync(order, job);
+        var next = (await mina.GetAsync($"orders/{order}/next-work")).AsArray();
+        Assert.Equal(["Wiper blades streak", "Dust boot cracked", "Brake fluid"], next.Select(n => n!.Text("text")));
+        Assert.Equal(["Advice", "Advice", "Service"], next.Select(n => n!.Text("kind")));
+
+        // One advice is left out; a service of the maker's schedule is told and becomes a reminder.
+        var invoice = await mina.PostAsync(
+            $"orders/{order}/invoice",
+            new
+            {
+                nextWork = new[] { next[0]!.Text("key"), next[2]!.Text("key") },
+                services = new[] { new { title = "Cabin air filter", everyMonths = "12" } },
+            }
+        );
+        var said = (await mina.GetAsync($"invoices/{invoice["invoiceId"]}"))["document"]!
+            .List("nextWork")
+            .Select(t => t!.GetValue<string>());
+        Assert.Equal(["Wiper blades streak", "Brake fluid", "Cabin air filter"], said.Select(t => t.Split(':')[0]));
+        Assert.Contains(
+            "Cabin air filter",
+            (await mina.GetAsync($"vehicles/{vehicle}/reminders")).ToJsonString(),
+            StringComparison.Ordinal
+        );
+        await using (var db = shop.OpenDb())
+            Assert.Equal([true, false], db.Findings.Where(f => f.OrderId == order).OrderBy(f => f.Id).Select(f => f.ReleasedAt != null));
+        Assert.Contains(
+            "Cabin air filter",
+            (await mina.GetAsync($"orders/{order}/pickup")).List("toRaise").ToJsonString(),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "Wiper blades streak",
+            (await mina.GetAsync($"write-up/known?vehicle={vehicle}")).ToJsonString(),
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public async Task A_running_clock_is_stopped_from_where_it_is_named()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var tobias = await shop.SignInAsync("tobias");
+        var (order, job) = await mina.WriteUpAsync("Kellola");
+        await mina.ApproveAsync(order, job);
+        await tobias.PostAsync($"bench/jobs/{job}/clock-on");
+        Assert.Contains("clock.running", (await ObstaclesAsync(mina, order)).ToJsonString(), StringComparison.Ordinal);
+        await mina.PostAsync($"orders/{order}/stop-clocks");
+        Assert.DoesNotContain("clock.running", (await ObstaclesAsync(mina, order)).ToJsonString(), StringComparison.Ordinal);
+    }
+}
