@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   testMatch: '**/*.spec.ts',
-  workers: 3,
+  workers: 2,
   timeout: 180_000,
   expect: { timeout: 15_000 },
   globalSetup: './setup.ts',

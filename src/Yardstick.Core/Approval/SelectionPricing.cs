@@ -37,6 +37,7 @@ public static class SelectionPricing
         return new SelectionTotals(
             [.. inside.Select(j => j.Id)],
             result.Total,
+            result.CustomerDue,
             result.Taxes.Sum(t => t.Amount),
             [.. open.Select(j => new JobAddition(j.Id, result.Of(j).AddsToTotal))]
         );

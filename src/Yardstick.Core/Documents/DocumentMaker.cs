@@ -75,7 +75,7 @@ public static class DocumentMaker
                 .ToList(),
             Jobs = Jobs(order, result, kind, shop.Currency),
             NotDone = NotDone(order, shop),
-            Totals = Totals(result),
+            Totals = [.. Totals(result), .. kind == DocumentKind.Estimate ? Shares(order, result) : []],
             Consent = Consent(order, shop),
             Terms = shop.Terms,
             Validity = kind == DocumentKind.Estimate ? ValidityOf(shop, overrun, localNow) : "",
@@ -404,6 +404,21 @@ public static class DocumentMaker
         totals.Add(new DocumentAmount("Total", result.Total));
         return totals;
     }
+
+    /// <summary>Where others pay too: what each takes of the total, and what is left for the customer.</summary>
+    private static IEnumerable<DocumentAmount> Shares(Order order, PricingResult result) =>
+        result.Payers.Count == 0
+            ? []
+            :
+            [
+                .. result
+                    .Payers.Where(p => p.Key.Length > 0)
+                    .Select(p => new DocumentAmount(
+                        $"Paid by {order.Payers.Find(a => OrderPricing.PayerKey(a.CustomerId) == p.Key)?.Name ?? "the shop"}",
+                        -(p.Total + p.Deductible)
+                    )),
+                new DocumentAmount("You pay", result.CustomerDue),
+            ];
 
     private static List<string> Consent(Order order, Shop shop) =>
         order

@@ -77,6 +77,16 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 version = 1,
             }
         );
+        // The customer hears what is theirs to pay, and the writer that a credit between two payers is lost.
+        var sheet = await mina.SheetAsync(order);
+        var all = (await mina.GetAsync($"orders/{order}/talk-through")).List("choices").MaxBy(c => c!.List("jobIds").Count)!;
+        Assert.Equal(sheet["totals"]!.List("payers")[0]!.Number("due"), all.Number("customerPays"));
+        Assert.True(all.Number("customerPays") < all.Number("total"));
+        await SetJobAsync(mina, order, first, "credit", "100%");
+        await SetJobAsync(mina, order, first, "creditFor", jobs[1].ToString(CultureInfo.InvariantCulture));
+        var lost = (await mina.SheetAsync(order)).List("jobs").Select(j => j!.Text("creditLost").Length > 0);
+        Assert.Equal([true, true, false], lost);
+        await SetJobAsync(mina, order, first, "credit", "");
         foreach (var job in jobs.Skip(1))
             await mina.ApproveAsync(order, job);
         await mina.FinishAsync(order, first);

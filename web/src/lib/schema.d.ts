@@ -23395,6 +23395,8 @@ export interface components {
             /** Format: double */
             total: number;
             /** Format: double */
+            customerPays: number;
+            /** Format: double */
             tax: number;
             adds: components["schemas"]["JobAddition"][];
         };
@@ -23674,6 +23676,7 @@ export interface components {
             checkWanted: boolean;
             payer: string;
             payerWords: string;
+            creditLost: string;
             credit: string;
             creditFor: number[];
             changedSince: string[];

@@ -171,20 +171,21 @@ public class Job
         };
 
     /// <summary>What the customer is told about its credit; empty where it has none.</summary>
-    public string CreditWords(Order order) =>
-        !IsCredited
-            ? ""
-            : (
-                CreditPercent?.Value is 100 ? "This charge is credited in full"
-                : CreditPercent is { } percent ? $"{percent}% of this charge is credited"
-                : Invariant($"{CreditAmount} of this charge is credited")
-            )
-                + (
-                    CreditFor.Count > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named
-                        ? $" when you approve {string.Join(" or ", named.Select(j => j.Title))}."
-                    : OrderPricing.CreditedWith(order, this).Count > 0 ? " when the repair is approved."
-                    : " if you approve the repair."
-                );
+    public string CreditWords(Order order)
+    {
+        var giving = OrderPricing.CreditingFor(order, this);
+        if (!IsCredited || (giving.Count == 0 && OrderPricing.CreditedWith(order, this).Count > 0))
+            return "";
+        var what =
+            CreditPercent?.Value is 100 ? "This charge is credited in full"
+            : CreditPercent is { } percent ? $"{percent}% of this charge is credited"
+            : Invariant($"{CreditAmount} of this charge is credited");
+        var when =
+            giving.Count == 0 ? " if you approve the repair."
+            : CreditFor.Count > 0 ? $" when you approve {string.Join(" or ", giving.Select(j => j.Title))}."
+            : " when the repair is approved.";
+        return what + when;
+    }
 
     /// <summary>Lines that are on, in order.</summary>
     public IEnumerable<Line> OnLines => Lines.Where(l => l.IsOn).OrderBy(l => l.Position).ThenBy(l => l.Id);

@@ -209,7 +209,7 @@ public static class OrderPricing
             Lines = lines,
             LaborRate = job.LaborRate,
             Discounts = order.DiscountsOf(job).Select(d => d.Priced).ToArray(),
-            Credit = CreditedWith(order, job) is { Count: > 0 } repairs
+            Credit = CreditingFor(order, job) is { Count: > 0 } repairs
                 ? new JobCredit(job.CreditPercent?.Value, job.CreditAmount?.Amount, repairs.Select(JobKey).ToArray())
                 : null,
         };
@@ -228,6 +228,20 @@ public static class OrderPricing
                     && (diagnosis.CreditFor.Count > 0 ? diagnosis.IsRepair(j.Id) : !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0))
                 )
                 .ToList();
+
+    /// <summary>Of those repairs the ones on the same invoice: one that another pays for brings no credit.</summary>
+    public static IReadOnlyList<Job> CreditingFor(Order order, Job diagnosis) =>
+        [.. CreditedWith(order, diagnosis).Where(j => j.PayerKey == diagnosis.PayerKey)];
+
+    /// <summary>What of credits is lost on a job because its diagnosis and repair have two payers, in words; empty for nothing.</summary>
+    public static string CreditLost(Order order, Job job) =>
+        string.Join(
+            " ",
+            order
+                .OnJobs.Where(d => CreditedWith(order, d).Count > 0 && CreditingFor(order, d).Count == 0)
+                .Where(d => d == job || CreditedWith(order, d).Contains(job))
+                .Select(d => $"The credit of \"{d.Title}\" is lost: it and its repair have two payers, so they are not on one invoice.")
+        );
 
     private static PricingLine LineOf(Line line, Discount? discount) =>
         LineOf(line) with

@@ -41,6 +41,9 @@ public sealed record SheetJob
     /// <summary>Who pays, in words; empty for the customer.</summary>
     public required string PayerWords { get; init; }
 
+    /// <summary>Which credit is lost by who pays; empty for none.</summary>
+    public required string CreditLost { get; init; }
+
     /// <summary>What is credited when its repair is approved, as it is typed.</summary>
     public required string Credit { get; init; }
 

@@ -192,6 +192,11 @@ export default function TalkThroughPage() {
             ready <b className={styles.ready}>{moment(talk.ready.promisedAt, now)}</b>
           </span>
         )}
+        {figures && figures.customerPays !== figures.total && (
+          <span>
+            customer pays <b className={styles.ready}>{amount(figures.customerPays)}</b>
+          </span>
+        )}
         {figures && <span className="soft">tax {amount(figures.tax)}</span>}
         <b>{figures ? money(figures.total, document.currency) : '…'}</b>
       </footer>

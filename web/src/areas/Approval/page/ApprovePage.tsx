@@ -71,6 +71,7 @@ export function ApprovePage({ token }: { token: string }) {
   const key = `${yes.map((job) => job.id).join(',')}:${linesOut.join(',')}`;
   const beforehand = linesOut.length === 0 ? view?.choices.find((choice) => choice.jobIds.join() === chosen) : undefined;
   const figures = beforehand ?? (asked?.key === key ? asked.figures : undefined);
+  const others = figures !== undefined && figures.customerPays !== figures.total;
   const toAsk = view?.state === 'Open' && !figures ? key : null;
   useEffect(() => {
     if (toAsk === null) return;
@@ -192,7 +193,7 @@ export function ApprovePage({ token }: { token: string }) {
             {done.map((job) => (
               <p class="row" key={job.id}>
                 <span>{job.title}</span>
-                <span>{money(job.amount)}</span>
+                <span>{job.payer ? `paid by ${job.payer}` : money(job.amount)}</span>
               </p>
             ))}
           </section>
@@ -234,12 +235,12 @@ export function ApprovePage({ token }: { token: string }) {
       </main>
       <footer class="total" aria-live="polite">
         <span>
-          {done.length > 0 ? 'Total so far' : 'Total'}
-          <small>{figures ? `with ${money(figures.tax)} tax` : ' '}</small>
+          {others ? 'You pay' : done.length > 0 ? 'Total so far' : 'Total'}
+          <small>{figures ? (others ? `of ${money(figures.total)}; others pay the rest` : `with ${money(figures.tax)} tax`) : ' '}</small>
           {ready && yes.length > 0 && <small>{`ready ${readyWords(ready)}`}</small>}
         </span>
         {unanswered > 0 && <a href="#answers">{`${unanswered} left to answer`}</a>}
-        <b>{figures ? money(figures.total) : '…'}</b>
+        <b>{figures ? money(figures.customerPays) : '…'}</b>
       </footer>
     </>
   );

@@ -51,10 +51,11 @@ export function JobCard({
     <section class="job" aria-labelledby={`${name}-title`}>
       <div class="row">
         <h3 id={`${name}-title`}>{job.title}</h3>
-        <b>{adds === undefined ? money(job.amount) : money(adds)}</b>
+        <b>{job.payer ? '' : adds === undefined ? money(job.amount) : money(adds)}</b>
       </div>
       <p class="soft small">
-        with tax and supplies{job.isUnsafe ? '' : '.'}
+        {job.payer ? `Paid by ${job.payer}` : 'with tax and supplies'}
+        {job.isUnsafe ? '' : '.'}
         {job.isUnsafe && <b class="stop">{' · Safety item: should not wait'}</b>}
       </p>
       {job.text && <p>{job.text}</p>}

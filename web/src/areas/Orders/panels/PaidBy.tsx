@@ -66,6 +66,11 @@ export function PaidBy({ job }: { job: Job }) {
           />
         </div>
       )}
+      {job.creditLost && (
+        <p className="caution small" role="status">
+          {job.creditLost}
+        </p>
+      )}
       {isAccount && <Terms customerId={Number(job.payer)} />}
       {job.payer === 'Shop' && <p className="soft small">An invoice of its own at no price to the customer: goodwill or a comeback.</p>}
     </>
