@@ -161,6 +161,7 @@ public static class Api
         CreditInvoice.Map(api);
         PdfEndpoints.Map(api);
         DocumentLinks.Map(api);
+        PayPages.Map(api);
         Logo.Map(api);
     }
 }

@@ -22,8 +22,10 @@ internal static class CardService
                 )
             );
         });
-        app.MapGet("/card/charges/{key}", (string key, HttpContext http, Moods moods, Memory memory) =>
-            moods.UnderAsync("card-lookup", http, _ => memory.FindCharge(key) is { } charge ? Results.Json(charge) : Results.NotFound())
+        app.MapGet("/card/charges/{key}", (string key, HttpContext http, Moods moods, Memory memory, TimeProvider time) =>
+            moods.UnderAsync("card-lookup", http, _ =>
+                CardPages.Current(memory, time, key) is { } charge ? Results.Json(charge) : Results.NotFound()
+            )
         );
         app.MapGet("/card/count", (Memory memory) => memory.CountCharges());
     }

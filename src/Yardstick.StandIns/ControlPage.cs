@@ -13,6 +13,7 @@ internal static class ControlPage
         ("northline", "Northline Supply"),
         ("card", "Card terminal"),
         ("card-lookup", "Card terminal, looking up"),
+        ("card-page", "Card payment page"),
         ("directory", "Telephone directory"),
         ("vehicles", "Vehicle data"),
         ("guide", "Labor guide"),

@@ -52,7 +52,14 @@ public sealed record SupplierReturn(string Supplier, string Key, string Authoriz
 }
 
 /// <summary>A charge that the terminal made or refused.</summary>
-public sealed record Charge(string Key, string State, string Reference, string CardEnding, string Message, long Amount);
+public sealed record Charge(string Key, string State, string Reference, string CardEnding, string Message, long Amount)
+{
+    /// <summary>Where a page sends the customer afterwards; empty for a charge at the terminal.</summary>
+    public string ReturnUrl { get; init; } = "";
+
+    /// <summary>When its page was opened, UTC.</summary>
+    public DateTime At { get; init; }
+}
 
 /// <summary>What the outside world remembers; kept in a file, so that it outlives a restart as the real one would.</summary>
 public sealed class Memory
@@ -167,18 +174,25 @@ public sealed class Memory
         }
     }
 
-    /// <summary>The charge with this key.</summary>
-    public Charge? FindCharge(string key)
-    {
-        lock (writing)
-            return contents.Charges.FirstOrDefault(c => c.Key == key);
-    }
-
     /// <summary>How many charges were approved.</summary>
     public int CountCharges()
     {
         lock (writing)
             return contents.Charges.Count(c => c.State == "approved");
+    }
+
+    /// <summary>Changes the charge with this key; null where there is none.</summary>
+    public Charge? ChangeCharge(string key, Func<Charge, Charge> change)
+    {
+        lock (writing)
+        {
+            var at = contents.Charges.FindIndex(c => c.Key == key);
+            if (at < 0)
+                return null;
+            contents.Charges[at] = change(contents.Charges[at]);
+            Save();
+            return contents.Charges[at];
+        }
     }
 
     /// <summary>The charge with this key, or a new one.</summary>

@@ -14,6 +14,7 @@ SupplierReturns.Map(app);
 SupplierInvoices.Map(app);
 CatalogService.Map(app);
 CardService.Map(app);
+CardPages.Map(app);
 DirectoryService.Map(app);
 VehicleService.Map(app);
 ServiceInformation.Map(app);

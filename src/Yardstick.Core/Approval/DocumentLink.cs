@@ -12,6 +12,9 @@ public class DocumentLink : CustomerLink
     /// <summary>What it is, with its number, as the customer reads it.</summary>
     public required string Title { get; init; }
 
+    /// <summary>The invoice that it is, to be paid from its page; null for other documents.</summary>
+    public long? InvoiceId { get; init; }
+
     /// <summary>The text that it went out with.</summary>
     public long MessageId { get; init; }
 
@@ -24,8 +27,17 @@ public class DocumentLink : CustomerLink
     /// <param name="token">What stands in the link.</param>
     /// <param name="fileHash">Content hash of the PDF.</param>
     /// <param name="title">What it is, with its number.</param>
+    /// <param name="invoiceId">The invoice that it is; null for other documents.</param>
     /// <param name="actor">Who sends it.</param>
-    public static DocumentLink With(long orderId, Message message, string token, string fileHash, string title, Actor actor) =>
+    public static DocumentLink With(
+        long orderId,
+        Message message,
+        string token,
+        string fileHash,
+        string title,
+        long? invoiceId,
+        Actor actor
+    ) =>
         new()
         {
             OrderId = orderId,
@@ -33,6 +45,7 @@ public class DocumentLink : CustomerLink
             TokenHash = LinkToken.HashOf(token),
             FileHash = fileHash,
             Title = title,
+            InvoiceId = invoiceId,
             SentAt = actor.At,
             SentById = actor.StaffId,
             ExpiresAt = actor.At + Good,

@@ -23,4 +23,7 @@ public enum DocumentKind
 
     /// <summary>What is signed when the car goes.</summary>
     ReleaseSlip,
+
+    /// <summary>What was paid.</summary>
+    Receipt,
 }

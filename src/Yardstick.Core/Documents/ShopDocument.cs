@@ -96,7 +96,7 @@ public sealed record ShopDocument
     /// <summary>What it is called, with its number.</summary>
     [JsonIgnore]
     public string Title =>
-        $"{Kind switch { DocumentKind.Estimate => "Estimate", DocumentKind.Invoice => "Invoice", DocumentKind.Former => "Imported order", DocumentKind.WorkOrder => "Technician's copy", DocumentKind.Inspection => "Inspection", DocumentKind.ReleaseSlip => "Vehicle release", _ => "Credit memo" }} {NumberText ?? Number.ToString(CultureInfo.InvariantCulture)}";
+        $"{Kind switch { DocumentKind.Estimate => "Estimate", DocumentKind.Invoice => "Invoice", DocumentKind.Former => "Imported order", DocumentKind.WorkOrder => "Technician's copy", DocumentKind.Inspection => "Inspection", DocumentKind.ReleaseSlip => "Vehicle release", DocumentKind.Receipt => "Receipt", _ => "Credit memo" }} {NumberText ?? Number.ToString(CultureInfo.InvariantCulture)}";
 
     /// <summary>The credit note that takes all of it back.</summary>
     public ShopDocument AsCreditNote(long number, LocalDateTime date, string reason) =>

@@ -145,6 +145,9 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("InvoiceId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("MessageId")
                         .HasColumnType("INTEGER");
 
@@ -308,6 +311,13 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Message")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("OnPage")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PageUrl")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

@@ -142,6 +142,9 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("InvoiceId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("MessageId")
                         .HasColumnType("INTEGER");
 
@@ -305,6 +308,13 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Message")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("OnPage")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PageUrl")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

@@ -24,6 +24,7 @@ public static class DocumentLinks
     /// <param name="Title">What the document is, with its number.</param>
     /// <param name="SentOn">When it was sent, wall time.</param>
     /// <param name="Size">Bytes of the PDF; 0 where it can't be fetched.</param>
+    /// <param name="IsInvoice">It is an invoice, which can be paid.</param>
     public sealed record DocumentLinkPageView(
         bool Good,
         string Sentence,
@@ -32,7 +33,8 @@ public static class DocumentLinks
         bool Logo,
         string Title,
         LocalDate SentOn,
-        long Size
+        long Size,
+        bool IsInvoice
     );
 
     /// <summary>Maps the endpoints.</summary>
@@ -47,7 +49,8 @@ public static class DocumentLinks
             .ProducesProblem(422);
     }
 
-    private static Task<DocumentLink?> FindAsync(ShopDb db, string token)
+    /// <summary>A link by what stands in its address; null where there is none.</summary>
+    internal static Task<DocumentLink?> FindAsync(ShopDb db, string token)
     {
         var hash = LinkToken.HashOf(token);
         return token.Length > 64
@@ -72,7 +75,8 @@ public static class DocumentLinks
                 shop.LogoHash.Length > 0,
                 link.Title,
                 shop.Local(link.SentAt).Date,
-                size
+                size,
+                good && link.InvoiceId is not null
             )
         );
     }

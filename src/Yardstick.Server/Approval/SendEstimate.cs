@@ -188,7 +188,7 @@ public static class SendEstimate
         if (copy is null)
             return Result.Done;
         copy.Attach(hash, document.Name);
-        db.DocumentLinks.Add(DocumentLink.With(order.Id, copy, token, hash, document.Title, under.Command.Actor));
+        db.DocumentLinks.Add(DocumentLink.With(order.Id, copy, token, hash, document.Title, null, under.Command.Actor));
         return Result.Done;
     }
 

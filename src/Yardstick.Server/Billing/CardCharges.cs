@@ -16,14 +16,20 @@ public static class CardCharges
     public sealed record ChargeOutcome(long Id, CardChargeState State, string Message);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) =>
-        api.MapPost("/card-charges/{id:long}/settle", SettleAsync)
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/card-charges/{id:long}/settle", async (long id, CardTalk talk) => Told(await talk.SettleAsync(id)))
             .Asks(Permission.TakePayments)
             .Produces<ChargeOutcome>()
             .ProducesProblem(404);
+        api.MapPost("/card-charges/{id:long}/call-off", async (long id, CardTalk talk) => Told(await talk.CallOffPageAsync(id)))
+            .Asks(Permission.TakePayments)
+            .Produces<ChargeOutcome>()
+            .ProducesProblem(404);
+    }
 
-    private static async Task<IResult> SettleAsync(long id, CardTalk talk) =>
-        await talk.SettleAsync(id) is { } settled
+    private static IResult Told(SettledCharge? charge) =>
+        charge is { } settled
             ? Results.Ok(new ChargeOutcome(settled.Charge.Id, settled.Charge.State, Sentence(settled)))
             : Problems.Of(new Problem("charge.gone", "This card charge no longer exists. Reload the page."));
 
@@ -40,6 +46,7 @@ public static class CardCharges
         {
             CardChargeState.Approved when charge.Amount.Cents > 0 => $"{charge.Charged} charged to card ending in {charge.CardEnding}.",
             CardChargeState.Approved => $"{-charge.Amount} refunded to the card ending in {charge.CardEnding}.",
+            CardChargeState.Declined when charge.OnPage => $"Nothing was charged on the payment page: {charge.Message}",
             CardChargeState.Declined when charge.Amount.Cents > 0 =>
                 $"Card declined: {charge.Message} Nothing was charged; try another card or cash.",
             CardChargeState.Declined =>

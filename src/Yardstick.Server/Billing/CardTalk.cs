@@ -85,8 +85,73 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
             : await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
         if (first && !answer.Ok)
             answer = await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
+        return await HeardAsync(id, answer);
+    }
+
+    private async Task<SettledCharge> HeardAsync(long id, Result<CardAnswer> answer)
+    {
         var (kept, refund) = await gate.RunAsync(db => NoteAsync(db, id, answer));
         return new SettledCharge(kept, refund is { } back ? (await TalkAsync(back))!.Charge : null);
+    }
+
+    /// <summary>
+    /// Opens the page on which a customer pays an invoice, or the one that is open already; what was paid there meanwhile is noted first.
+    /// </summary>
+    /// <param name="invoiceId">The invoice.</param>
+    /// <param name="returnUrl">Where the service sends the customer afterwards.</param>
+    /// <returns>The page's address.</returns>
+    internal async Task<Result<string>> OpenPageAsync(long invoiceId, string returnUrl)
+    {
+        for (var tries = 0; ; tries++)
+        {
+            var begun = await gate.RunAsync(async db => await BeginOnPageAsync(db, invoiceId));
+            if (begun.Problem is { } refused)
+                return refused;
+            var (charge, currency) = begun.Value;
+            if (charge.PageUrl.Length > 0)
+            {
+                // Whether it can still be paid on is known to the service alone.
+                if (await TalkAsync(charge.Id) is { Charge.State: CardChargeState.Pending } || tries > 0)
+                    return charge.PageUrl;
+                continue;
+            }
+            var page = await terminal.OpenPageAsync(charge, currency, returnUrl, CancellationToken.None);
+            if (page.Problem is not null)
+                return new Problem("pay.silent", "The payment page is not responding. Nothing was charged. Try again in a minute.");
+            await gate.RunAsync(async db =>
+            {
+                (await db.CardCharges.FindAsync(charge.Id))!.Opened(page.Value);
+                return await db.SaveChangesAsync();
+            });
+            return page.Value;
+        }
+    }
+
+    private async Task<Result<(CardCharge Charge, string Currency)>> BeginOnPageAsync(ShopDb db, long invoiceId)
+    {
+        var account = await db.PayableAsync(invoiceId);
+        if (account.Problem is { } gone)
+            return gone;
+        var begun = account.Value.BeginOnPage(Now);
+        if (begun.Problem is { } refused)
+            return refused;
+        if (begun.Value.Id == 0)
+        {
+            db.CardCharges.Add(begun.Value);
+            account.Value.HandOver(begun.Value, Now);
+            await db.SaveChangesAsync();
+        }
+        return (begun.Value, (await db.Shops.SingleAsync()).Currency);
+    }
+
+    /// <summary>Calls off what a customer would pay on the service's page, unless it was paid already. Null if there is no such charge.</summary>
+    internal async Task<SettledCharge?> CallOffPageAsync(long id)
+    {
+        if (await BeginAsync(id) is not { } begun)
+            return null;
+        if (begun.Charge is not { State: CardChargeState.Pending, OnPage: true })
+            return new SettledCharge(begun.Charge, null);
+        return await HeardAsync(id, await terminal.ClosePageAsync(begun.Charge.IdempotencyKey, CancellationToken.None));
     }
 
     private Instant Now => time.Now();

@@ -49,7 +49,7 @@ public static class InvoiceView
     }
 
     /// <summary>A card charge that is not settled, or was refused.</summary>
-    public sealed record ChargeView(long Id, CardChargeState State, decimal Amount, string Message, Instant At);
+    public sealed record ChargeView(long Id, CardChargeState State, decimal Amount, string Message, Instant At, bool OnPage);
 
     /// <summary>A write-off.</summary>
     public sealed record AdjustmentView(long Id, decimal Amount, string Reason, Instant At, string By);
@@ -211,7 +211,7 @@ public static class InvoiceView
                 [
                     .. account
                         .Charges.Where(c => c.State != CardChargeState.Approved)
-                        .Select(c => new ChargeView(c.Id, c.State, c.Charged.Amount, c.Message, c.At)),
+                        .Select(c => new ChargeView(c.Id, c.State, c.Charged.Amount, c.Message, c.At, c.OnPage)),
                 ],
                 Credits = [.. account.Credits.Select(c => new RelatedInvoice(c.Id, c.Number, "", c.Total.Amount))],
                 Corrects = await RelatedAsync(db, db.Invoices.Where(i => i.Id == invoice.CorrectsId)) is [var corrected] ? corrected : null,

@@ -21,7 +21,8 @@ public sealed class DocumentPdfs(ContentStore store)
     /// <param name="Bytes">The PDF.</param>
     /// <param name="Name">Name of the file.</param>
     /// <param name="Title">What it is called, with its number.</param>
-    public sealed record Made(byte[] Bytes, string Name, string Title);
+    /// <param name="InvoiceId">The invoice that it is; null for other documents.</param>
+    public sealed record Made(byte[] Bytes, string Name, string Title, long? InvoiceId = null);
 
     /// <summary>Makes a document of an order.</summary>
     /// <param name="db">The database.</param>
@@ -123,10 +124,20 @@ public sealed class DocumentPdfs(ContentStore store)
 
     private async Task<Result<Made>> InvoiceAsync(ShopDb db, long orderId, bool brief)
     {
-        if (await InvoiceOf(db, orderId).Select(i => new { i.Number, i.DocumentJson }).FirstOrDefaultAsync() is not { } invoice)
+        if (
+            await InvoiceOf(db, orderId)
+                .Select(i => new
+                {
+                    i.Id,
+                    i.Number,
+                    i.DocumentJson,
+                })
+                .FirstOrDefaultAsync()
+            is not { } invoice
+        )
             return OfferedDocument.NoInvoice;
         var document = DocumentMaker.Read(invoice.DocumentJson);
-        return new Made(Draw(document, brief), $"invoice-{invoice.Number}.pdf", document.Title);
+        return new Made(Draw(document, brief), $"invoice-{invoice.Number}.pdf", document.Title, invoice.Id);
     }
 
     private async Task<Result<Made>> CheckInAsync(ShopDb db, Order order)

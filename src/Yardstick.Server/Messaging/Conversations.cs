@@ -190,7 +190,7 @@ public static class Conversations
         return await WriteAsync(work, outbox, writing, order.CustomerId, id, request with { Body = body }, message =>
         {
             message.Attach(hash, document.Name);
-            work.Db.DocumentLinks.Add(DocumentLink.With(id, message, token, hash, document.Title, work.Actor));
+            work.Db.DocumentLinks.Add(DocumentLink.With(id, message, token, hash, document.Title, document.InvoiceId, work.Actor));
         });
     }
 

@@ -122,10 +122,14 @@ internal sealed class MessageComposer(LinkSeal seal)
         return copy.Value;
     }
 
+    /// <summary>Address of a page under which customers reach the shop.</summary>
+    internal static string Address(Shop shop, HttpRequest request, string path) =>
+        $"{(shop.PublicAddress.Length > 0 ? shop.PublicAddress : $"{request.Scheme}://{request.Host}")}/{path}";
+
     /// <summary>A text with the customer's own link: where it is written {{ link }}, else behind it.</summary>
     internal static string WithLink(string? body, Shop shop, HttpRequest request, string path)
     {
-        var link = $"{(shop.PublicAddress.Length > 0 ? shop.PublicAddress : $"{request.Scheme}://{request.Host}")}/{path}";
+        var link = Address(shop, request, path);
         var text = (body ?? "").Trim();
         return text.Contains("{{ link }}", StringComparison.Ordinal)
             ? text.Replace("{{ link }}", link, StringComparison.Ordinal)

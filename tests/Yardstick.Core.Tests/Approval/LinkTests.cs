@@ -11,7 +11,7 @@ public class LinkTests
 {
     private static readonly Message Text = Message.Write(MessageChannel.Text, "+15055550101", null, "Here", Mina, Mina.At).Value;
 
-    private static DocumentLink Sent() => DocumentLink.With(1, Text, "token", "hash", "Estimate 3001", Mina);
+    private static DocumentLink Sent() => DocumentLink.With(1, Text, "token", "hash", "Estimate 3001", null, Mina);
 
     [Fact]
     public void A_token_cannot_be_told_from_its_hash_and_fits_an_address()

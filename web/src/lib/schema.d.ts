@@ -18536,6 +18536,52 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/card-charges/{id}/call-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChargeOutcome"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/invoices/{id}/give-back": {
         parameters: {
             query?: never;
@@ -19079,6 +19125,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invoices/{id}/receipt.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deposits/{id}/receipt.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/logo.png": {
         parameters: {
             query?: never;
@@ -19514,6 +19630,117 @@ export interface paths {
         trace?: never;
     };
     "/api/customers-pages/documents/{token}/document.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/documents/{token}/pay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvoiceToPay"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PayPage"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/documents/{token}/receipt.pdf": {
         parameters: {
             query?: never;
             header?: never;
@@ -20554,6 +20781,7 @@ export interface components {
             amount: number;
             message: string;
             at: components["schemas"]["Instant"];
+            onPage: boolean;
         };
         CheckInDocument: {
             /** Format: int64 */
@@ -21042,7 +21270,7 @@ export interface components {
             checklist?: string[];
         };
         /** @enum {unknown} */
-        DocumentKind: "Estimate" | "Invoice" | "CreditNote" | "Former" | "WorkOrder" | "Inspection" | "ReleaseSlip";
+        DocumentKind: "Estimate" | "Invoice" | "CreditNote" | "Former" | "WorkOrder" | "Inspection" | "ReleaseSlip" | "Receipt";
         DocumentLine: {
             kind: components["schemas"]["DocumentLineKind"];
             description: string;
@@ -21068,6 +21296,7 @@ export interface components {
             sentOn: components["schemas"]["LocalDate"];
             /** Format: int64 */
             size: number;
+            isInvoice: boolean;
         };
         DraftRequest: {
             form: components["schemas"]["PolicyForm"];
@@ -21909,6 +22138,14 @@ export interface components {
             balance: number;
             reversed: boolean;
         };
+        InvoiceToPay: {
+            /** Format: double */
+            due: number;
+            /** Format: double */
+            paid: number;
+            currency: string;
+            isPending: boolean;
+        };
         ItemRequest: {
             list: string;
             /** Format: int64 */
@@ -22695,6 +22932,9 @@ export interface components {
             refundable: number;
             at: components["schemas"]["Instant"];
             by: string;
+        };
+        PayPage: {
+            url: string;
         };
         PeriodFigures: {
             /** Format: double */

@@ -65,7 +65,7 @@ public sealed partial record InvoiceAccount
         if (Balance.Cents <= 0)
             return NothingDue;
         if (PendingCharge is { } open)
-            return open;
+            return open.OnPage ? WaitsFor("charge a card here", false)! : open;
         var asked = PaymentInput.Amount(amount, Balance, "amount");
         if (asked.Problem is { } bad)
             return bad;
@@ -73,6 +73,22 @@ public sealed partial record InvoiceAccount
             return new Problem("payment.more", $"Only {Balance} is due. Charge that, or less.", "amount");
         var added = PaymentInput.Amount(tip, Money.Zero, "tip");
         return added.Problem is { } badTip ? badTip : CardCharge.Begin(Invoice.Id, asked.Value, actor, added.Value);
+    }
+
+    /// <summary>
+    /// The customer pays what is owed on the payment service's page. While that page is open it is that charge. Refuses with
+    /// <c>payment.paid</c> and <c>charge.pending</c>.
+    /// </summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public Result<CardCharge> BeginOnPage(Instant utcNow)
+    {
+        if (Balance.Cents <= 0)
+            return NothingDue;
+        if (PendingCharge is not { } open)
+            return CardCharge.BeginOnPage(Invoice.Id, Balance, utcNow);
+        return open.OnPage
+            ? open
+            : new Problem("charge.pending", "The shop is charging a card for this invoice just now. Wait a minute and reload the page.");
     }
 
     /// <summary>Whether a charge may still go to the terminal: not when the invoice was paid otherwise meanwhile.</summary>
@@ -137,7 +153,9 @@ public sealed partial record InvoiceAccount
         PendingCharge is { } open && !knowingly
             ? new Problem(
                 "charge.pending",
-                $"A card charge of {open.Charged} is not confirmed. Look it up first, or {act}: the charge is refunded if it was made."
+                open.OnPage
+                    ? $"The customer has the payment page of {open.Charged} open. Call that off first, or {act}: what is paid there meanwhile is refunded."
+                    : $"A card charge of {open.Charged} is not confirmed. Look it up first, or {act}: the charge is refunded if it was made."
             )
             : null;
 }

@@ -41,6 +41,12 @@ public class CardCharge
     /// <summary>What the terminal said when it refused.</summary>
     public string Message { get; internal set; } = "";
 
+    /// <summary>The customer types the card on the payment service's own page; else it is charged at the terminal.</summary>
+    public bool OnPage { get; init; }
+
+    /// <summary>Where that page is; empty before the service told.</summary>
+    public string PageUrl { get; internal set; } = "";
+
     /// <summary>When it was begun, UTC.</summary>
     public Instant At { get; init; }
 
@@ -66,6 +72,21 @@ public class CardCharge
             At = actor.At,
             ById = actor.StaffId,
         };
+
+    /// <summary>A charge that the customer makes on the payment service's page; nobody of the shop began it.</summary>
+    public static CardCharge BeginOnPage(long invoiceId, Money amount, Instant utcNow) =>
+        new()
+        {
+            IdempotencyKey = Guid.NewGuid(),
+            InvoiceId = invoiceId,
+            Amount = amount,
+            OnPage = true,
+            State = CardChargeState.Pending,
+            At = utcNow,
+        };
+
+    /// <summary>The service told where its page is.</summary>
+    public void Opened(string url) => PageUrl = url;
 
     /// <summary>The same for a deposit.</summary>
     public static CardCharge ForDeposit(Deposit deposit, Money amount, Money tip, Actor actor) =>
@@ -153,7 +174,9 @@ public class CardCharge
     {
         if (State != CardChargeState.Pending)
             return;
-        if (state == CardChargeState.NotMade && !UnknownMeansNotMade(utcNow))
+        if (state == CardChargeState.Pending)
+            Message = $"The customer has the payment page of {Charged} open.";
+        else if (state == CardChargeState.NotMade && !UnknownMeansNotMade(utcNow))
             NotAnswered("has no data for this charge yet");
         else
             (State, Reference, CardEnding, Message) = (state, reference, cardEnding, message);

@@ -3,10 +3,11 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
-import { amount } from '../../lib/format';
-import { useRefresh } from '../../lib/shop';
+import { amount, moment, wallTime } from '../../lib/format';
+import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { SegmentedControl } from '../../ui/SegmentedControl';
 import { useSay } from '../../ui/Toasts';
@@ -64,6 +65,7 @@ export function DepositDialog({ orderId, onClose }: { orderId: number; onClose: 
               {refusal.rest}
             </div>
           )}
+          <Taken orderId={orderId} />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
@@ -73,5 +75,31 @@ export function DepositDialog({ orderId, onClose }: { orderId: number; onClose: 
         </DialogActions>
       </form>
     </Dialog>
+  );
+}
+
+/** Deposits that were taken for the order already, each with its receipt. */
+function Taken({ orderId }: { orderId: number }) {
+  const now = useNow();
+  const shop = useShop();
+  const deposits = useQuery({
+    queryKey: ['order', orderId, 'deposits'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/deposits', { signal, params: { path: { id: orderId } } })),
+  }).data;
+  if (!deposits?.length) return null;
+  return (
+    <div aria-label="Deposits taken" role="group">
+      {deposits.map((deposit) => (
+        <div className="spread" key={deposit.id}>
+          <span className="soft">Taken {moment(wallTime(deposit.at, shop?.timeZone ?? 'UTC'), now)}</span>
+          <span>
+            {amount(deposit.left)} ·{' '}
+            <a href={`/api/deposits/${deposit.id}/receipt.pdf`} target="_blank" rel="noreferrer">
+              Receipt
+            </a>
+          </span>
+        </div>
+      ))}
+    </div>
   );
 }

@@ -7,6 +7,7 @@ import { amount, day, money, moment, wallTime } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useMay, useNow, useShop } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/Feedback';
+import { MessagesPanel } from '../Messaging/MessagesPanel';
 import { Payments } from './Payments';
 import { CreditDialog } from './CreditDialog';
 import { Paper } from './Paper';
@@ -25,7 +26,9 @@ export default function InvoicePage() {
   const shop = useShop();
   const now = useNow();
   const mayReverse = useMay('ReverseInvoices');
+  const mayWrite = useMay('WriteToCustomers');
   const [reversing, setReversing] = useState(false);
+  const [sending, setSending] = useState(false);
   const invoice = useQuery({
     queryKey: ['invoice', id],
     queryFn: ({ signal }) => unwrap(api.GET('/api/invoices/{id}', { signal, params: { path: { id } } })),
@@ -84,6 +87,16 @@ export default function InvoicePage() {
             <Button variant="outlined" href={`/api/invoices/${id}/invoice.pdf`} target="_blank">
               PDF <span className="key">P</span>
             </Button>
+            {data.paid !== 0 && (
+              <Button variant="outlined" href={`/api/invoices/${id}/receipt.pdf`} target="_blank">
+                Receipt
+              </Button>
+            )}
+            {mayWrite && !credit && data.balance > 0 && data.payer === 'Customer' && (
+              <Button variant="outlined" onClick={() => setSending(true)}>
+                Send to pay…
+              </Button>
+            )}
             <Button variant="outlined" component={Link} to={`/orders/${data.orderId}`}>
               Order {data.document.orderNumber}
             </Button>
@@ -98,6 +111,9 @@ export default function InvoicePage() {
           )}
         </section>
       </div>
+      {sending && (
+        <MessagesPanel target={{ orderId: data.orderId }} title="Messages" document="invoice" onClose={() => setSending(false)} />
+      )}
       {reversing && <CreditDialog invoice={data} onClose={() => setReversing(false)} onDone={() => void invoice.refetch()} />}
     </div>
   );

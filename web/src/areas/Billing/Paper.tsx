@@ -12,6 +12,7 @@ const TITLES: Record<Schemas['DocumentKind'], string> = {
   WorkOrder: "Technician's copy",
   Inspection: 'Inspection',
   ReleaseSlip: 'Release slip',
+  Receipt: 'Receipt',
   Former: 'Imported order',
 };
 

@@ -87,6 +87,10 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
     const outcome = await unwrap(api.POST('/api/card-charges/{id}/settle', { params: { path: { id } } }));
     setSaid(outcome.message);
   };
+  const callOff = async (id: number) => {
+    const outcome = await unwrap(api.POST('/api/card-charges/{id}/call-off', { params: { path: { id } } }));
+    setSaid(outcome.message);
+  };
   const card = () =>
     void run('card', async () => {
       const charge = await unwrap(
@@ -128,8 +132,13 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
             {charge.message || `A card ${charge.amount < 0 ? 'refund' : 'charge'} of ${amount(Math.abs(charge.amount))} is not confirmed.`}
           </p>
           <Button variant="outlined" disabled={busy !== ''} onClick={() => void run('lookup', () => settle(charge.id))}>
-            {busy === 'lookup' ? 'Checking the card terminal…' : 'Check this charge'}
+            {busy === 'lookup' ? 'Checking…' : 'Check this charge'}
           </Button>
+          {charge.onPage && (
+            <Button disabled={busy !== ''} onClick={() => void run('lookup', () => callOff(charge.id))}>
+              Call it off
+            </Button>
+          )}
         </div>
       ))}
       {mayTake && invoice.balance > 0 && !invoice.reversed && (

@@ -26,11 +26,13 @@ interface Props {
   title: string;
   /** The moment whose template is offered first. */
   use?: string;
+  /** The document that goes along unless another is chosen. */
+  document?: string;
   onClose: () => void;
 }
 
 /** What was written to and by the customer, and a form to write. */
-export function MessagesPanel({ target, title, use, onClose }: Props) {
+export function MessagesPanel({ target, title, use, document, onClose }: Props) {
   const thread = useThread(target);
   const refresh = useRefresh();
   const say = useSay();
@@ -100,7 +102,17 @@ export function MessagesPanel({ target, title, use, onClose }: Props) {
               )}
             </div>
           ))}
-          {mayWrite && <WriteForm target={target} use={use} send={send} done="Sending." button="Send" documents={orderId !== undefined} />}
+          {mayWrite && (
+            <WriteForm
+              target={target}
+              use={use}
+              send={send}
+              done="Sending."
+              button="Send"
+              documents={orderId !== undefined}
+              first={document}
+            />
+          )}
         </>
       )}
     </Panel>

@@ -28,10 +28,12 @@ interface Props {
   button: string;
   /** Documents of the order may go along. */
   documents?: boolean;
+  /** The document that goes along unless another is chosen. */
+  first?: string;
 }
 
 /** Writes a text or an email: where to, from which template, what it says. */
-export function WriteForm({ target, use = '', send, done, button, documents }: Props) {
+export function WriteForm({ target, use = '', send, done, button, documents, first = '' }: Props) {
   const thread = useThread(target).data;
   const templates = useQuery({
     queryKey: ['templates', 'order', target.orderId],
@@ -44,7 +46,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
   const [chosen, setChosen] = useState<string | null>(null);
   const [templateId, setTemplateId] = useState<number | null>(null);
   const [typed, setTyped] = useState<{ subject?: string; body?: string }>({});
-  const [document, setDocument] = useState('');
+  const [document, setDocument] = useState(first);
   const [other, setOther] = useState<string | null>(null);
   const [now, setNow] = useState(false);
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);

@@ -5,7 +5,7 @@ import { Found } from './Found';
 import { Call, Head, Trouble } from './Head';
 import { JobCard } from './JobCard';
 import { Sign } from './Sign';
-import { dropDraft, keepDraft, readDraft, Refused, talk, type Choice, type Draft, type View } from './talk';
+import { dropDraft, keepDraft, readDraft, Refused, talk, type Choice, type Draft, type View, moneyIn } from './talk';
 
 const WORDS: Record<string, string> = { Approved: 'yes', Declined: 'no', Deferred: 'later' };
 
@@ -24,11 +24,6 @@ const readyWords = (wall: string) =>
     hour: 'numeric',
     minute: '2-digit',
   });
-
-const moneyIn = (currency = 'USD') => {
-  const words = new Intl.NumberFormat('en-US', { style: 'currency', currency });
-  return (amount: number) => words.format(amount);
-};
 
 /** The estimate behind a link: what was found, what each job costs, yes, no or later, a signature. */
 export function ApprovePage({ token }: { token: string }) {

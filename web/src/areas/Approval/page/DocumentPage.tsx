@@ -1,13 +1,14 @@
 /** @jsxImportSource preact */
-import { useEffect, useState } from 'preact/hooks';
+import { useCallback, useEffect, useState } from 'preact/hooks';
 import { Call, Head, Trouble } from './Head';
+import { PayPart } from './PayPart';
 import { ask, type Paper, type Refused } from './talk';
 
 /** A document behind a link: what it is, and the one button that opens it. */
 export function DocumentPage({ token }: { token: string }) {
   const [view, setView] = useState<Paper | null>(null);
   const [trouble, setTrouble] = useState('');
-  const load = () => {
+  const load = useCallback(() => {
     setTrouble('');
     ask<Paper>(`documents/${token}`).then(
       (got) => {
@@ -16,8 +17,8 @@ export function DocumentPage({ token }: { token: string }) {
       },
       (error: Refused) => setTrouble(error.message),
     );
-  };
-  useEffect(load, [token]);
+  }, [token]);
+  useEffect(load, [load]);
   if (trouble) return <Trouble words={trouble} again={load} />;
   if (!view) {
     return (
@@ -40,6 +41,7 @@ export function DocumentPage({ token }: { token: string }) {
                 {`Open the document, ${Math.max(1, Math.round(view.size / 1024))} kB`}
               </a>
             </p>
+            {view.isInvoice && <PayPart token={token} />}
           </>
         )}
       </main>

@@ -19,6 +19,7 @@ export class Refused extends Error {
 }
 
 export type Paper = Schemas['DocumentLinkPageView'];
+export type ToPay = Schemas['InvoiceToPay'];
 
 /** Asks the shop's server about a link to an estimate. */
 export const talk = <T>(token: string, path: string, body?: unknown): Promise<T> => ask(`estimates/${token}${path}`, body);
@@ -72,3 +73,9 @@ export function readDraft(token: string): Draft {
 
 export const keepDraft = (token: string, draft: Draft) => localStorage.setItem(`draft:${token}`, JSON.stringify(draft));
 export const dropDraft = (token: string) => localStorage.removeItem(`draft:${token}`);
+
+/** Amounts in a currency, as people write them. */
+export const moneyIn = (currency = 'USD') => {
+  const words = new Intl.NumberFormat('en-US', { style: 'currency', currency });
+  return (amount: number) => words.format(amount);
+};

@@ -1,0 +1,123 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Yardstick.Data.Billing;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.Billing;
+
+/// <summary>An invoice is paid from its link; the card is typed with the payment service, and nobody pays twice.</summary>
+public sealed class PayPageTests(ShopFixture shop) : IClassFixture<ShopFixture>, IDisposable
+{
+    private readonly HttpClient stranger = new(new HttpClientHandler { AllowAutoRedirect = false }, disposeHandler: true);
+
+    public void Dispose() => stranger.Dispose();
+
+    private Uri Page(string token, string path = "") => new(shop.Address, $"api/customers-pages/documents/{token}{path}");
+
+    private async Task<JsonNode> ShownAsync(string token) => JsonNode.Parse(await stranger.GetStringAsync(Page(token, "/pay")))!;
+
+    private async Task<string> OpenAsync(string token)
+    {
+        var answer = await stranger.PostAsJsonAsync(Page(token, "/pay"), new { });
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        return JsonNode.Parse(await answer.Content.ReadAsStringAsync())!.Text("url");
+    }
+
+    private async Task<string?> TypeAsync(string url, string card, string act = "pay") =>
+        (
+            await stranger.PostAsync(
+                new Uri(url),
+                new FormUrlEncodedContent(new Dictionary<string, string> { ["card"] = card, ["act"] = act })
+            )
+        ).Headers.Location?.ToString();
+
+    /// <summary>A posted invoice, and the token of the link to it that went out by text.</summary>
+    private async Task<(long Invoice, decimal Total, string Token)> SentAsync(Browser writer, string name, string phone)
+    {
+        var (order, job) = await writer.WriteUpAsync(name);
+        await writer.FinishAsync(order, job);
+        var invoice = (await writer.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
+        await writer.PostAsync(
+            $"orders/{order}/messages",
+            new
+            {
+                channel = "Text",
+                address = phone,
+                body = "{{ link }}",
+                now = true,
+                document = "invoice",
+            }
+        );
+        for (var i = 0; i < 100; i++, await Task.Delay(100))
+        {
+            var post = JsonNode.Parse(await shop.Outside.GetStringAsync("post/all"))!.AsArray();
+            if (post.LastOrDefault(p => p!.Text("address") == $"+1{phone}" && p!.Text("way") == "out") is { } text)
+                return (invoice, (await writer.GetAsync($"invoices/{invoice}")).Number("total"), text.Text("body").Split("/documents/")[1]);
+        }
+        throw new InvalidOperationException("No text went out.");
+    }
+
+    [Fact]
+    public async Task It_is_paid_once_from_two_tabs_and_the_receipt_is_there()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (invoice, total, token) = await SentAsync(mina, "Zahler", "5055550171");
+        Assert.Equal(total, (await ShownAsync(token)).Number("due"));
+        var url = await OpenAsync(token);
+        Assert.Equal(url, await OpenAsync(token));
+        // While the page is open the counter is told, instead of charging beside it.
+        Assert.Contains(
+            "payment page",
+            (await mina.RefusedAsync($"invoices/{invoice}/card-charges", new { })).Text("detail"),
+            StringComparison.Ordinal
+        );
+        Assert.EndsWith($"/documents/{token}", await TypeAsync(url, "4000 0000 0000 4417"), StringComparison.Ordinal);
+        var paid = await ShownAsync(token);
+        Assert.Equal((0m, total, false), (paid.Number("due"), paid.Number("paid"), paid.Flag("isPending")));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await stranger.PostAsJsonAsync(Page(token, "/pay"), new { })).StatusCode);
+        Assert.StartsWith("%PDF", await stranger.GetStringAsync(Page(token, "/receipt.pdf")), StringComparison.Ordinal);
+        await using var db = shop.OpenDb();
+        Assert.Empty(await new BooksCheck(db).RunAsync());
+    }
+
+    [Fact]
+    public async Task Declined_called_off_or_left_it_is_still_owed_and_what_comes_too_late_goes_back()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (invoice, total, token) = await SentAsync(mina, "Zauderer", "5055550172");
+        await TypeAsync(await OpenAsync(token), "4000 0000 0000 0002");
+        Assert.Equal(total, (await ShownAsync(token)).Number("due"));
+        await TypeAsync(await OpenAsync(token), "", "leave");
+        Assert.False((await ShownAsync(token)).Flag("isPending"));
+
+        var open = await OpenAsync(token);
+        var charge = (await mina.GetAsync($"invoices/{invoice}")).List("charges").Single(c => c!.Text("state") == "Pending")!;
+        Assert.True(charge.Flag("onPage"));
+        Assert.Equal("Declined", (await mina.PostAsync($"card-charges/{charge.Id()}/call-off")).Text("state"));
+        await TypeAsync(open, "4000 0000 0000 4417");
+        Assert.Equal(total, (await ShownAsync(token)).Number("due"));
+
+        // The page is open, the counter takes cash knowingly, and the customer pays all the same: the card gets it back.
+        var late = await OpenAsync(token);
+        await mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "9000", despiteCharge = true });
+        await TypeAsync(late, "4000 0000 0000 4417");
+        var settled = await ShownAsync(token);
+        Assert.Equal((0m, total), (settled.Number("due"), settled.Number("paid")));
+        await using var db = shop.OpenDb();
+        Assert.Empty(await new BooksCheck(db).RunAsync());
+    }
+
+    [Fact]
+    public async Task A_silent_service_is_said_and_nothing_is_charged_and_a_lost_answer_opens_the_same_page()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (_, total, token) = await SentAsync(mina, "Stille", "5055550173");
+        await shop.MoodAsync("card-page", "loseAnswer", times: 1);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await stranger.PostAsJsonAsync(Page(token, "/pay"), new { })).StatusCode);
+        var url = await OpenAsync(token);
+        await TypeAsync(url, "4000 0000 0000 4417");
+        Assert.Equal(total, (await ShownAsync(token)).Number("paid"));
+        Assert.Equal(HttpStatusCode.NotFound, (await stranger.PostAsJsonAsync(Page("made-up", "/pay"), new { })).StatusCode);
+    }
+}
