@@ -5,7 +5,8 @@ namespace Yardstick.Bench;
 
 /// <summary>
 /// A large shop for measuring: the demo shop's customers, cars and orders many times over, with other names, plates,
-/// numbers and VINs. About 100,000 customers, 150,000 cars and 400,000 orders of two jobs and five lines on average.
+/// numbers and VINs. About 100,000 customers, 150,000 cars and 400,000 orders of two jobs and five lines on average, with their invoices,
+/// payments and books.
 /// </summary>
 internal static class Seed
 {
@@ -28,18 +29,22 @@ internal static class Seed
             var tables = new List<(string Table, string Sql)>();
             foreach (var (table, changes) in Changes())
                 tables.Add((table, await CopyOfAsync(connection, table, changes)));
+            var books = new SeedBooks(connection);
+            await books.PrepareAsync();
             for (var k = 1; k <= Copies; k++)
             {
                 await using var transaction = (SqliteTransaction)await connection.BeginTransactionAsync();
                 foreach (var (_, sql) in tables)
                     await connection.RunAsync(sql, k);
+                await books.CopyAsync(k);
                 await transaction.CommitAsync();
                 if (k % 34 == 0)
                     Console.WriteLine($"  {k * 100 / Copies, 3} %  {clock.Elapsed.TotalSeconds, 5:0} s");
             }
+            await books.FinishAsync(Copies);
             await connection.RunAsync("PRAGMA wal_checkpoint(TRUNCATE); ANALYZE;");
         }
-        foreach (var table in new[] { "Customers", "Vehicles", "Orders", "Jobs", "Lines" })
+        foreach (var table in new[] { "Customers", "Vehicles", "Orders", "Jobs", "Lines", "Invoices", "Payments", "JournalLines" })
             Console.WriteLine($"  {await connection.NumberAsync($"SELECT COUNT(*) FROM {table}"), 10:N0} {table.ToLowerInvariant()}");
         Console.WriteLine($"  made in {clock.Elapsed.TotalSeconds:0} s");
         return 0;

@@ -2,20 +2,25 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Billing;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Billing;
 
-/// <summary>Finds invoices and credit memos again: by ranges of number, day and amount, by state, payer and name.</summary>
+/// <summary>
+/// Finds invoices and credit memos again: by ranges of number, day and amount, by state, payer and name; prints what was found as one PDF.
+/// </summary>
 public static class InvoiceList
 {
-    private const int PageSize = 60;
+    private const int PageSize = 60,
+        MostPrinted = 300;
 
     /// <summary>What is looked for, all of it as typed; nothing typed does not narrow.</summary>
     public sealed record InvoiceSearch
@@ -28,11 +33,15 @@ public static class InvoiceList
         [FromQuery(Name = "numberTo")]
         public string? NumberTo { get; init; }
 
-        /// <summary>First day of posting.</summary>
+        /// <summary>Which day the range is of: opened, paid, or else posted.</summary>
+        [FromQuery(Name = "dayOf")]
+        public string? DayOf { get; init; }
+
+        /// <summary>First day of it.</summary>
         [FromQuery(Name = "from")]
         public string? From { get; init; }
 
-        /// <summary>Last day of posting.</summary>
+        /// <summary>Last day of it.</summary>
         [FromQuery(Name = "through")]
         public string? Through { get; init; }
 
@@ -98,9 +107,29 @@ public static class InvoiceList
     /// <summary>A page of them, the latest first.</summary>
     public sealed record InvoicePage(IReadOnlyList<InvoiceRow> Rows, long? Before);
 
-    /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) =>
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
         api.MapGet("/invoices", FindAsync).Asks(Permission.SeeOrders).Produces<InvoicePage>().ProducesProblem(422);
+        api.MapGet("/invoices/found.pdf", PrintAsync).Asks(Permission.SeeOrders).ProducesProblem(422);
+    }
+
+    private static async Task<IResult> PrintAsync([AsParameters] InvoiceSearch search, ShopDb db, DocumentPdfs pdfs, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var (wanted, problem) = Narrow(db, search, shop, shop.Local(time.Now()));
+        if (problem is not null)
+            return Problems.Of(problem);
+        var found = await wanted.OrderBy(i => i.Id).Take(MostPrinted + 1).Select(i => i.DocumentJson).ToListAsync();
+        return found.Count switch
+        {
+            0 => Problems.Of(new Problem("invoices.none", "No invoice is like that, so there is nothing to print.")),
+            > MostPrinted => Problems.Of(
+                new Problem("invoices.many", $"More than {MostPrinted} are found. Narrow the search, then print them in parts.")
+            ),
+            _ => Results.File(pdfs.Draw(found.Select(DocumentMaker.Read), "Invoices"), "application/pdf", "invoices.pdf"),
+        };
+    }
 
     private static async Task<IResult> FindAsync([AsParameters] InvoiceSearch search, ShopDb db, TimeProvider time)
     {
@@ -158,22 +187,18 @@ public static class InvoiceList
             wanted = wanted.Where(i => i.Number >= lowest);
         if (long.TryParse(search.NumberTo, out var highest))
             wanted = wanted.Where(i => i.Number <= highest);
-        if (!string.IsNullOrWhiteSpace(search.From))
-        {
-            var day = DateTimeInput.Day(search.From, now, "from");
-            if (day.Problem is { } noDay)
-                return (wanted, noDay);
-            var begin = shop.Utc(day.Value.AtMidnight());
-            wanted = wanted.Where(i => i.PostedAt >= begin);
-        }
-        if (!string.IsNullOrWhiteSpace(search.Through))
-        {
-            var day = DateTimeInput.Day(search.Through, now, "through");
-            if (day.Problem is { } noDay)
-                return (wanted, noDay);
-            var end = shop.Utc(day.Value.PlusDays(1).AtMidnight());
-            wanted = wanted.Where(i => i.PostedAt < end);
-        }
+        var begin = Day(search.From, "from", now);
+        var end = Day(search.Through, "through", now);
+        if ((begin.Problem ?? end.Problem) is { } noDay)
+            return (wanted, noDay);
+        if ((begin.Value ?? end.Value) is not null)
+            wanted = Within(
+                db,
+                wanted,
+                search.DayOf,
+                begin.Value is { } first ? shop.Utc(first.AtMidnight()) : Instant.FromUnixTimeTicks(0),
+                end.Value is { } last ? shop.Utc(last.PlusDays(1).AtMidnight()) : Instant.FromUtc(9000, 1, 1, 0, 0)
+            );
         if (!string.IsNullOrWhiteSpace(search.AmountFrom))
         {
             var least = NumberInput.Amount(search.AmountFrom, "amountFrom");
@@ -194,6 +219,22 @@ public static class InvoiceList
             wanted = wanted.Where(i => i.Payer == payer);
         return (Named(db, InState(db, wanted, search.State, now.Date), search.Text), null);
     }
+
+    private static Result<LocalDate?> Day(string? typed, string field, LocalDateTime now)
+    {
+        if (string.IsNullOrWhiteSpace(typed))
+            return (LocalDate?)null;
+        var day = DateTimeInput.Day(typed, now, field);
+        return day.Problem is { } problem ? problem : day.Value;
+    }
+
+    private static IQueryable<Invoice> Within(ShopDb db, IQueryable<Invoice> wanted, string? dayOf, Instant begin, Instant end) =>
+        dayOf switch
+        {
+            "opened" => wanted.Where(i => db.Orders.Any(o => o.Id == i.OrderId && o.OpenedAt >= begin && o.OpenedAt < end)),
+            "paid" => wanted.Where(i => db.Payments.Any(p => p.InvoiceId == i.Id && p.Amount.Cents > 0 && p.At >= begin && p.At < end)),
+            _ => wanted.Where(i => i.PostedAt >= begin && i.PostedAt < end),
+        };
 
     private static IQueryable<Invoice> InState(ShopDb db, IQueryable<Invoice> wanted, string? state, LocalDate today)
     {

@@ -24,6 +24,8 @@ public static class Release
     /// <param name="IsGone">It is picked up.</param>
     /// <param name="HandOver">Keys, old parts: what goes along.</param>
     /// <param name="ToRaise">Work put off, advice without a price, services to come.</param>
+    /// <param name="CustomerId">Whose it is; null for a sale over the counter.</param>
+    /// <param name="VehicleId">The vehicle; null for none.</param>
     /// <param name="FollowUpAt">The customer's next appointment, in words; empty for none.</param>
     public sealed record PickupView(
         decimal Balance,
@@ -32,6 +34,8 @@ public static class Release
         bool IsGone,
         IReadOnlyList<string> HandOver,
         IReadOnlyList<string> ToRaise,
+        long? CustomerId,
+        long? VehicleId,
         string FollowUpAt
     );
 
@@ -80,6 +84,8 @@ public static class Release
                     }.Where(t => t.Length > 0),
                 ],
                 await ToRaiseAsync(db, order, time.Now()),
+                order.CustomerId,
+                order.VehicleId,
                 next is { } at ? FormattableString.Invariant($"{at:dddd, MMMM d} at {at.Clock()}") : ""
             )
         );

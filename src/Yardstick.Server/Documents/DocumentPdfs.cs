@@ -114,6 +114,10 @@ public sealed class DocumentPdfs(ContentStore store)
     /// <summary>The PDF of a document as it was frozen.</summary>
     internal byte[] Draw(ShopDocument document, bool brief = false) => PdfPages.Draw(document, brief, store.ReadOrNull);
 
+    /// <summary>Documents as they were frozen, in one PDF.</summary>
+    internal byte[] Draw(IEnumerable<ShopDocument> documents, string title, bool brief = false) =>
+        PdfPages.Draw(documents, title, brief, store.ReadOrNull);
+
     /// <summary>The latest invoice of an order that was not taken back.</summary>
     private static IQueryable<Invoice> InvoiceOf(ShopDb db, long orderId) =>
         db

@@ -26,6 +26,24 @@ internal sealed class PdfPages : PdfSheet
         return pages.Draw();
     }
 
+    /// <summary>Several documents in one PDF.</summary>
+    /// <param name="documents">What they say, at least one.</param>
+    /// <param name="title">What the whole is called.</param>
+    /// <param name="brief">Jobs with their amounts only, without their lines.</param>
+    /// <param name="contentOf">Finds a photo or the logo by its hash; null where there is none.</param>
+    internal static byte[] Draw(IEnumerable<ShopDocument> documents, string title, bool brief, Func<string, byte[]?> contentOf)
+    {
+        var sheets = documents.Select(d => new PdfPages(d, brief, contentOf)).ToList();
+        try
+        {
+            return Draw(sheets, title);
+        }
+        finally
+        {
+            sheets.ForEach(s => s.Dispose());
+        }
+    }
+
     private bool Priced => document.Kind is not (DocumentKind.WorkOrder or DocumentKind.Inspection or DocumentKind.ReleaseSlip);
 
     protected override string Name => document.Title;

@@ -53,39 +53,51 @@ internal abstract class PdfSheet : IDisposable
     public void Dispose() => recorder?.Dispose();
 
     /// <summary>The PDF.</summary>
-    protected byte[] Draw()
+    protected byte[] Draw() => Draw([this], Name);
+
+    /// <summary>Several documents in one PDF, each with its own page numbers.</summary>
+    /// <param name="sheets">The documents, at least one.</param>
+    /// <param name="title">What the whole is called.</param>
+    protected static byte[] Draw(IReadOnlyList<PdfSheet> sheets, string title)
     {
-        NewPage();
-        Masthead();
-        Body();
-        EndPage();
+        var (shop, date) = (sheets[0].Shop.Name, sheets[0].Date.ToDateTimeUnspecified());
         using var stream = new MemoryStream();
         using (
             var pdf = SKDocument.CreatePdf(
                 stream,
                 new SKDocumentPdfMetadata
                 {
-                    Title = Name,
-                    Author = Shop.Name,
-                    Creation = Date.ToDateTimeUnspecified(),
-                    Modified = Date.ToDateTimeUnspecified(),
+                    Title = title,
+                    Author = shop,
+                    Creation = date,
+                    Modified = date,
                 }
             )
         )
         {
-            for (var p = 0; p < pages.Count; p++)
-            {
-                var page = pdf.BeginPage(Width, Height);
-                page.DrawPicture(pages[p]);
-                var foot = $"{Name} · page {p + 1} of {pages.Count}";
-                PdfFace.Regular.Draw(page, foot, Right - PdfFace.Regular.Width(foot, 8), Height - 30, 8, Soft);
-                PdfFace.Regular.Draw(page, Shop.Name, Left, Height - 30, 8, Soft);
-                pdf.EndPage();
-            }
+            foreach (var sheet in sheets)
+                sheet.DrawOnto(pdf);
+        }
+        return stream.ToArray();
+    }
+
+    private void DrawOnto(SKDocument pdf)
+    {
+        NewPage();
+        Masthead();
+        Body();
+        EndPage();
+        for (var p = 0; p < pages.Count; p++)
+        {
+            var page = pdf.BeginPage(Width, Height);
+            page.DrawPicture(pages[p]);
+            var foot = $"{Name} · page {p + 1} of {pages.Count}";
+            PdfFace.Regular.Draw(page, foot, Right - PdfFace.Regular.Width(foot, 8), Height - 30, 8, Soft);
+            PdfFace.Regular.Draw(page, Shop.Name, Left, Height - 30, 8, Soft);
+            pdf.EndPage();
         }
         foreach (var page in pages)
             page.Dispose();
-        return stream.ToArray();
     }
 
     private void NewPage()

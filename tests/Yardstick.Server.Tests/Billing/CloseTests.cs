@@ -74,4 +74,35 @@ public class CloseTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.PostAsync($"orders/{order}/stop-clocks");
         Assert.DoesNotContain("clock.running", (await ObstaclesAsync(mina, order)).ToJsonString(), StringComparison.Ordinal);
     }
+
+    [Fact]
+    public async Task Invoices_are_found_by_the_day_they_were_opened_or_paid_and_printed_together()
+    {
+        using var first = await shop.SignInAsync("mina");
+        var (order, job) = await first.WriteUpAsync("Wiederfund");
+        await first.FinishAsync(order, job);
+        shop.Time.Advance(TimeSpan.FromDays(1));
+        using var second = await shop.SignInAsync("mina");
+        var invoice = (await second.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
+        shop.Time.Advance(TimeSpan.FromDays(1));
+        using var mina = await shop.SignInAsync("mina");
+        await mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "20" });
+        foreach (var (of, day) in new[] { ("opened", 0), ("", 1), ("paid", 2) })
+        {
+            for (var on = 0; on < 3; on++)
+            {
+                var range = $"text=Wiederfund&dayOf={of}&from={ShopFixture.Day(on)}&through={ShopFixture.Day(on)}";
+                var found = (await mina.GetAsync($"invoices?{range}")).List("rows");
+                Assert.Equal(on == day ? [invoice] : [], found.Select(r => r!.Id()));
+            }
+        }
+        var both = $"invoices/found.pdf?from={ShopFixture.Day(-400)}&through={ShopFixture.Day(-390)}";
+        var numbers = (await mina.GetAsync(both.Replace("/found.pdf", "", StringComparison.Ordinal))).List("rows");
+        Assert.InRange(numbers.Count, 2, 59);
+        using var pdf = UglyToad.PdfPig.PdfDocument.Open(await mina.BytesAsync(both));
+        var text = string.Join(' ', pdf.GetPages().Select(p => p.Text.Replace(" ", "", StringComparison.Ordinal)));
+        Assert.All(numbers, n => Assert.Contains($"Invoice{n!["number"]}", text, StringComparison.Ordinal));
+        var (_, none) = await mina.SendAsync(HttpMethod.Get, "invoices/found.pdf?numberFrom=999999");
+        Assert.Equal("invoices.none", none!.Text("code"));
+    }
 }

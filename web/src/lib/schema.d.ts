@@ -18151,6 +18151,7 @@ export interface paths {
                 query?: {
                     numberFrom?: string;
                     numberTo?: string;
+                    dayOf?: string;
                     from?: string;
                     through?: string;
                     amountFrom?: string;
@@ -18175,6 +18176,53 @@ export interface paths {
                         "application/json": components["schemas"]["InvoicePage"];
                     };
                 };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invoices/found.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    numberFrom?: string;
+                    numberTo?: string;
+                    dayOf?: string;
+                    from?: string;
+                    through?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    state?: string;
+                    payer?: string;
+                    text?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
                 /** @description Unprocessable Entity */
                 422: {
                     headers: {
@@ -23051,6 +23099,10 @@ export interface components {
             isGone: boolean;
             handOver: string[];
             toRaise: string[];
+            /** Format: int64 */
+            customerId: null | number;
+            /** Format: int64 */
+            vehicleId: null | number;
             followUpAt: string;
         };
         PinPerson: {

@@ -86,7 +86,7 @@ public class CardCharge
         };
 
     /// <summary>The service told where its page is.</summary>
-    public void Opened(string url) => PageUrl = url;
+    public void Opened(string url) => (PageUrl, Message) = (url, $"The customer has the payment page of {Charged} open.");
 
     /// <summary>The same for a deposit.</summary>
     public static CardCharge ForDeposit(Deposit deposit, Money amount, Money tip, Actor actor) =>

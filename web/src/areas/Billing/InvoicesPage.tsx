@@ -15,7 +15,18 @@ import styles from './books.module.css';
 
 type Row = Schemas['InvoiceRow'];
 
-const NONE = { numberFrom: '', numberTo: '', from: '', through: '', amountFrom: '', amountTo: '', state: '', payer: '', text: '' };
+const NONE = {
+  numberFrom: '',
+  numberTo: '',
+  dayOf: '',
+  from: '',
+  through: '',
+  amountFrom: '',
+  amountTo: '',
+  state: '',
+  payer: '',
+  text: '',
+};
 const STATES: readonly (readonly [string, string])[] = [
   ['', 'all'],
   ['open', 'something is owed'],
@@ -29,6 +40,11 @@ const PAYERS: readonly (readonly [string, string])[] = [
   ['Customer', 'the customer'],
   ['Account', 'another account'],
   ['Shop', 'the shop itself'],
+];
+const DAYS: readonly (readonly [string, string])[] = [
+  ['', 'posted'],
+  ['opened', 'order opened'],
+  ['paid', 'paid'],
 ];
 const COLUMNS: CsvColumn<Row>[] = [
   ['Number', (row) => row.number],
@@ -62,13 +78,24 @@ export default function InvoicesPage() {
       <div className="page-head">
         <h1>Invoices</h1>
         <span className="grow" />
+        {rows.length > 0 && (
+          <a
+            className="nowrap"
+            href={`/api/invoices/found.pdf?${new URLSearchParams(JSON.parse(asked) as typeof NONE)}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Print all that are found
+          </a>
+        )}
         {rows.length > 0 && <SaveCsv name="invoices" columns={COLUMNS} rows={rows} />}
       </div>
       <section className={`card ${styles.filters}`} aria-label="Narrow the list">
         <Labelled label="Name" value={search.text} onText={set('text')} autoFocus />
         <Labelled label="Number from" value={search.numberFrom} onText={set('numberFrom')} inputMode="numeric" />
         <Labelled label="to" value={search.numberTo} onText={set('numberTo')} inputMode="numeric" />
-        <Labelled label="Posted from" type="date" value={search.from} onText={set('from')} />
+        <LabelledSelect label="Day it was" value={search.dayOf} choices={DAYS} onChange={set('dayOf')} />
+        <Labelled label="From" type="date" value={search.from} onText={set('from')} />
         <Labelled label="through" type="date" value={search.through} onText={set('through')} />
         <Labelled label="Amount from" value={search.amountFrom} onText={set('amountFrom')} inputMode="decimal" />
         <Labelled label="up to" value={search.amountTo} onText={set('amountTo')} inputMode="decimal" />

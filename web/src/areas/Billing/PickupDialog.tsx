@@ -7,10 +7,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, unwrap } from '../../lib/api';
 import { amount } from '../../lib/format';
-import { useRefresh } from '../../lib/shop';
+import { useMay, useRefresh } from '../../lib/shop';
 import { Loading } from '../../ui/Feedback';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
+import { useNewAppointment } from '../../ui/useNewAppointment';
 import { useRefusal } from '../../ui/useRefusal';
 import styles from './dialogs.module.css';
 
@@ -21,6 +22,8 @@ export function PickupDialog({ orderId, onClose }: { orderId: number; onClose: (
   const refusal = useRefusal('reason');
   const refresh = useRefresh();
   const say = useSay();
+  const mayPlan = useMay('PlanWork');
+  const newAppointment = useNewAppointment();
   const { data } = useQuery({
     queryKey: ['pickup', orderId],
     queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/pickup', { signal, params: { path: { id: orderId } } })),
@@ -67,7 +70,12 @@ export function PickupDialog({ orderId, onClose }: { orderId: number; onClose: (
                 </ul>
               </div>
             )}
-            <p className="soft">{data.followUpAt ? `Next appointment: ${data.followUpAt}.` : 'No follow-up appointment yet.'}</p>
+            <div className="spread">
+              <span className="soft">{data.followUpAt ? `Next appointment: ${data.followUpAt}.` : 'No follow-up appointment yet.'}</span>
+              {!data.followUpAt && data.customerId !== null && mayPlan && (
+                <Button onClick={() => void newAppointment({ customerId: data.customerId!, vehicleId: data.vehicleId })}>Make one…</Button>
+              )}
+            </div>
             {data.balance > 0 && data.onTerms && <p>{amount(data.balance)} goes on their account.</p>}
             {data.balance <= 0 && <p>The invoice is paid.</p>}
             {unpaid && (
