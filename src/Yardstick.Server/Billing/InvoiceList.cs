@@ -150,16 +150,18 @@ public static class InvoiceList
                     - db.Payments.Where(p => p.InvoiceId == i.Id).Sum(p => p.Amount.Cents)
                     - db.Adjustments.Where(a => a.InvoiceId == i.Id).Sum(a => a.Amount.Cents),
                 Reversed = db.Invoices.Any(c => c.CorrectsId == i.Id && c.CreditsAll),
-                Customer = db.Customers.FirstOrDefault(c => c.Id == i.CustomerId),
-                Vehicle = db
-                    .Orders.Where(o => o.Id == i.OrderId)
-                    .Join(db.Vehicles, o => o.VehicleId, v => v.Id, (_, v) => v)
-                    .FirstOrDefault(),
             })
             .ToListAsync();
         var more = rows.Count > PageSize;
         if (more)
             rows.RemoveAt(PageSize);
+        var payers = rows.ConvertAll(r => r.Invoice.CustomerId);
+        var customers = await db.Customers.Where(c => payers.Contains(c.Id)).ToDictionaryAsync(c => c.Id, c => c.DisplayName);
+        var orders = rows.ConvertAll(r => r.Invoice.OrderId);
+        var vehicles = await db
+            .Orders.Where(o => orders.Contains(o.Id))
+            .Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => new { o.Id, Vehicle = v })
+            .ToDictionaryAsync(x => x.Id, x => $"{x.Vehicle.Plate.Text} {x.Vehicle.Description}".Trim());
         return Results.Ok(
             new InvoicePage(
                 rows.ConvertAll(r => new InvoiceRow
@@ -167,8 +169,9 @@ public static class InvoiceList
                     Id = r.Invoice.Id,
                     Number = r.Invoice.Number,
                     Kind = r.Invoice.Kind,
-                    Payer = r.Invoice.Payer == Payer.Shop ? "The shop" : r.Customer?.DisplayName ?? "Counter sale",
-                    Vehicle = r.Vehicle is null ? "" : $"{r.Vehicle.Plate.Text} {r.Vehicle.Description}".Trim(),
+                    Payer =
+                        r.Invoice.Payer == Payer.Shop ? "The shop" : customers.GetValueOrDefault(r.Invoice.CustomerId ?? 0, "Counter sale"),
+                    Vehicle = vehicles.GetValueOrDefault(r.Invoice.OrderId, ""),
                     PostedOn = shop.Local(r.Invoice.PostedAt).Date,
                     DueOn = r.Invoice.DueOn,
                     Due = r.Invoice.AmountDue.Amount,

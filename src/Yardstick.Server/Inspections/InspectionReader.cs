@@ -32,9 +32,10 @@ public static class InspectionReader
             {
                 o.Number,
                 o.OdometerIn,
-                Vehicle = db.Vehicles.FirstOrDefault(v => v.Id == o.VehicleId),
+                o.VehicleId,
             })
             .SingleAsync();
+        var car = order.VehicleId is { } carId ? await db.Vehicles.FirstOrDefaultAsync(v => v.Id == carId) : null;
         var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var cannedIds = inspection.Points.Select(p => p.Spec.CannedJobId).OfType<long>().Distinct().ToList();
         var canned = await db.CannedJobs.Where(c => cannedIds.Contains(c.Id)).ToDictionaryAsync(c => c.Id, c => c.Title);
@@ -55,8 +56,8 @@ public static class InspectionReader
             Version = inspection.Version,
             OrderId = inspection.OrderId,
             OrderNumber = order.Number,
-            Plate = order.Vehicle?.Plate.Text ?? "",
-            Vehicle = order.Vehicle?.Description ?? "",
+            Plate = car?.Plate.Text ?? "",
+            Vehicle = car?.Description ?? "",
             Odometer = odometer?.Value,
             Name = inspection.Name,
             IsChecklist = inspection.IsChecklist,

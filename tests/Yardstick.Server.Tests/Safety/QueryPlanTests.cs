@@ -69,9 +69,13 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "IX_Attendances_End",
     ];
 
-    /// <summary>A statement that walks a table or an index in order and stops after a page.</summary>
+    /// <summary>
+    /// A statement that walks a table or an index in order and stops after a page; not one that first ranks a whole other table.
+    /// </summary>
     private static bool StopsAfterAPage(string sql, IReadOnlyList<string> plan) =>
-        sql.Contains("LIMIT", StringComparison.Ordinal) && !plan.Any(s => s.Contains("TEMP B-TREE FOR ORDER BY", StringComparison.Ordinal));
+        sql.Contains("LIMIT", StringComparison.Ordinal)
+        && !sql.Contains("ROW_NUMBER()", StringComparison.Ordinal)
+        && !plan.Any(s => s.Contains("TEMP B-TREE FOR ORDER BY", StringComparison.Ordinal));
 
     /// <summary>A list of keys that is empty is written as 0; nothing is read for it.</summary>
     private static bool ReadsNothing(string sql) =>
