@@ -18,7 +18,7 @@ public class MessageTemplate
     /// <summary>Body, with fields.</summary>
     public string Body { get; internal set; } = "";
 
-    /// <summary>The moment at which it is offered first: estimate, ready, documents, delayed, appointment, or empty.</summary>
+    /// <summary>The moment at which it is offered first: one of <see cref="Uses"/>, or empty.</summary>
     public string Use { get; internal set; } = "";
 
     /// <summary>Taken off, UTC.</summary>
@@ -29,8 +29,11 @@ public class MessageTemplate
     /// <param name="utcNow">Now, UTC.</param>
     public void TakeOff(bool off, Instant utcNow) => RemovedAt = off ? utcNow : null;
 
+    /// <summary>Moments of a customer's account, whatever order: the statement, and reminders each firmer than the one before.</summary>
+    public static readonly IReadOnlyList<string> AccountUses = ["statement", "reminder1", "reminder2", "reminder3"];
+
     /// <summary>Moments that have a template of their own, by name; empty for none.</summary>
-    public static readonly IReadOnlyList<string> Uses = ["", "estimate", "ready", "documents", "delayed", "appointment"];
+    public static readonly IReadOnlyList<string> Uses = ["", "estimate", "ready", "documents", "delayed", "appointment", .. AccountUses];
 
     /// <summary>Says what it says from now on. Whether its fields exist is asked by whoever fills them.</summary>
     /// <param name="name">Name, 1 to 80 characters.</param>

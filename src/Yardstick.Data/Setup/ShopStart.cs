@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Pricing;
@@ -31,7 +32,7 @@ public static class ShopStart
                 Json = policy.Replace("\"USD\"", $"\"{shop.Currency}\"", StringComparison.Ordinal),
             }
         );
-        db.MessageTemplates.AddRange(Templates());
+        db.MessageTemplates.AddRange([.. Templates(), .. StatementWords.Starting()]);
         db.Stages.AddRange(ShopStage.Usual());
         db.Counters.AddRange(
             new Counter { Name = Counter.Orders, Next = 1001 },
@@ -46,7 +47,7 @@ public static class ShopStart
     {
         if (!await db.Shops.AnyAsync() || await db.MessageTemplates.AnyAsync())
             return;
-        db.MessageTemplates.AddRange(Templates());
+        db.MessageTemplates.AddRange([.. Templates(), .. StatementWords.Starting()]);
         await db.SaveChangesAsync();
     }
 

@@ -49,9 +49,18 @@ public static class Books
 
     /// <summary>A tax, or a fee held for others, in a period.</summary>
     /// <param name="Base">What the tax is on.</param>
+    /// <param name="Exempt">What was charged in the period without it, by a certificate or by its kind; null for fees.</param>
     /// <param name="Charged">What was charged in the period.</param>
     /// <param name="Held">What is held of it through the last day, remittances taken off.</param>
-    public sealed record HeldView(LedgerAccount Account, string Code, string Name, decimal Base, decimal Charged, decimal Held);
+    public sealed record HeldView(
+        LedgerAccount Account,
+        string Code,
+        string Name,
+        decimal Base,
+        decimal? Exempt,
+        decimal Charged,
+        decimal Held
+    );
 
     /// <summary>What is held for others.</summary>
     public sealed record HeldForOthers(LocalDate From, LocalDate Through, IReadOnlyList<HeldView> Amounts, decimal Sales);
@@ -243,6 +252,7 @@ public static class Books
         var sales = await db
             .Invoices.Where(i => i.PostedAt >= begin && i.PostedAt < end)
             .SumAsync(i => i.Sums.Labor.Cents + i.Sums.Parts.Cents + i.Sums.Sublet.Cents + i.Sums.Fees.Cents + i.Sums.Supplies.Cents);
+        var untaxed = await db.Invoices.Where(i => i.PostedAt >= begin && i.PostedAt < end).SumAsync(i => i.Total.Cents - i.Tax.Cents);
         return Results.Ok(
             new HeldForOthers(
                 first,
@@ -257,6 +267,7 @@ public static class Books
                             k.Code,
                             chart.NameOf(k.Account, k.Code),
                             charged.TryGetValue(k, out var c) ? c.Base / 100m : 0,
+                            k.Account == LedgerAccount.SalesTax ? (untaxed - (c?.Base ?? 0)) / 100m : null,
                             charged.TryGetValue(k, out var d) ? d.Cents / 100m : 0,
                             held.TryGetValue(k, out var h) ? h.Credit - h.Debit : 0
                         )),

@@ -145,6 +145,7 @@ public static class Statements
         ShopDb before,
         ContentStore store,
         Outbox outbox,
+        Templates.Filler filler,
         TimeProvider time
     )
     {
@@ -157,11 +158,15 @@ public static class Statements
             var (customer, shop) = (read.Value.Customer, read.Value.Shop);
             if (customer.Emails.Count == 0)
                 return new Problem("statement.email", $"{customer.DisplayName} has no email address. Add one, or print the statement.");
-            var words = StatementWords.Of(read.Value.Statement, read.Value.Aging, customer.DisplayName, shop, request.Reminder);
-            if (words.Problem is { } nothing)
+            if (StatementWords.May(read.Value.Aging, customer.DisplayName, request.Reminder).Problem is { } nothing)
                 return nothing;
+            var use = StatementWords.UseOf(request.Reminder);
+            var template = await work.Db.MessageTemplates.OrderBy(t => t.Id).FirstOrDefaultAsync(t => t.RemovedAt == null && t.Use == use)
+                ?? StatementWords.Starting().First(t => t.Use == use);
+            var fields = StatementWords.Values(read.Value.Statement, read.Value.Aging, customer.DisplayName, shop);
+            var (subject, body) = (filler.Fill(template.Subject, fields), filler.Fill(template.Body, fields));
             var to = customer.Emails[0].Address;
-            var written = Message.Write(MessageChannel.Email, to, words.Value.Subject, words.Value.Body, work.Actor, work.Actor.At);
+            var written = Message.Write(MessageChannel.Email, to, subject, body, work.Actor, work.Actor.At);
             if (written.Problem is { } refused)
                 return refused;
             written.Value.IsAbout(customer.Id, null);

@@ -4,6 +4,7 @@ using Fluid.Ast;
 using Fluid.Values;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
@@ -34,6 +35,7 @@ public static class Templates
         ("shop.name", "the shop's name"),
         ("shop.phone", "the shop's phone number"),
         ("link", "the customer's link, if one is sent"),
+        .. StatementWords.Fields,
     ];
 
     /// <summary>A field that templates may name.</summary>
@@ -130,7 +132,10 @@ public static class Templates
         if (await db.Orders.FindAsync(id) is not { } order)
             return Problems.Of(Gone.Order);
         var values = await ValuesAsync(db, order);
-        var templates = await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Name).ToListAsync();
+        var templates = await db
+            .MessageTemplates.Where(t => t.RemovedAt == null && !MessageTemplate.AccountUses.Contains(t.Use))
+            .OrderBy(t => t.Name)
+            .ToListAsync();
         return Results.Ok(
             templates.ConvertAll(t => new FilledTemplate(
                 t.Id,
@@ -166,6 +171,9 @@ public static class Templates
             ["order.promise"] = order.PromisedAt is { } at ? Invariant($"{at:dddd} at {at.Clock()}") : "soon",
             ["shop.name"] = shop.Name,
             ["shop.phone"] = shop.Phone,
+            ["account.balance"] = "the balance",
+            ["account.overdue"] = "the amount past due",
+            ["account.month"] = "the month",
             // The link is made when it is sent.
             ["link"] = "{{ link }}",
         };

@@ -31,6 +31,26 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
         return await db.Customers.Where(c => c.CreditDays != null).OrderBy(c => c.Id).Select(c => c.Id).FirstAsync();
     }
 
+    /// <summary>The shop writes the statement's email in its own words.</summary>
+    private async Task AccountTemplateAsync()
+    {
+        using var owner = await shop.SignInAsync("ingrid");
+        var templates = (await owner.GetAsync("templates")).List("templates");
+        Assert.Equal(4, templates.Count(t => t!.Text("use") is "statement" or "reminder1" or "reminder2" or "reminder3"));
+        await owner.PostAsync(
+            "templates",
+            new
+            {
+                id = templates.First(t => t!.Text("use") == "statement")!.Id(),
+                name = "Statement",
+                channel = "Email",
+                subject = "{{ account.month }}",
+                body = "Our own words: {{ account.balance }}",
+                use = "statement",
+            }
+        );
+    }
+
     private static async Task SetJobAsync(Browser writer, long order, long job, string field, string value)
     {
         var version = (await writer.SheetAsync(order)).List("jobs").First(j => j!.Id() == job)!["version"]!.GetValue<int>();
@@ -217,6 +237,13 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(25, page["account"]!.Number("deposits"));
         var statement = await mina.GetAsync($"accounts/{id}/statement");
         Assert.Equal(0, statement.Number("after"));
+        await AccountTemplateAsync();
+        var mailed = await mina.PostAsync($"accounts/{id}/statement", new { reminder = 0 });
+        await using (var db = shop.OpenDb())
+        {
+            var message = await db.Messages.OrderBy(m => m.Id).LastAsync(m => m.Address == mailed.Text("to"));
+            Assert.StartsWith("Our own words: 0.00", message.Body.Replace("$", "", StringComparison.Ordinal), StringComparison.Ordinal);
+        }
         Assert.Equal("statement.notDue", (await mina.RefusedAsync($"accounts/{id}/statement", new { reminder = 1 })).Text("code"));
         await BooksAreRightAsync();
     }

@@ -21850,6 +21850,8 @@ export interface components {
             /** Format: double */
             base: number;
             /** Format: double */
+            exempt: null | number;
+            /** Format: double */
             charged: number;
             /** Format: double */
             held: number;

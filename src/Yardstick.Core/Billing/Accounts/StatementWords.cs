@@ -1,44 +1,92 @@
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Billing;
 
-/// <summary>The email that a statement goes out with.</summary>
-/// <param name="Subject">Its subject.</param>
-/// <param name="Body">What it says.</param>
-public sealed record StatementWords(string Subject, string Body)
+/// <summary>The email that a statement goes out with: by the shop's template, of the statement alone or of one of three reminders.</summary>
+public static class StatementWords
 {
-    /// <summary>
-    /// The words of a statement, or of one of three reminders, each firmer than the one before. Refuses with <c>statement.notDue</c> where
-    /// nothing is past due.
-    /// </summary>
+    /// <summary>The last reminder; each is firmer than the one before.</summary>
+    public const int LastReminder = 3;
+
+    /// <summary>Fields that its templates may name, with what they say.</summary>
+    public static readonly IReadOnlyList<(string Name, string Says)> Fields =
+    [
+        ("account.balance", "balance of the account"),
+        ("account.overdue", "what of it is past due"),
+        ("account.month", "month of the statement"),
+    ];
+
+    /// <summary>Moment of the template that it is written by.</summary>
+    /// <param name="reminder">1 to 3; 0 for the statement alone.</param>
+    public static string UseOf(int reminder) => reminder == 0 ? "statement" : Invariant($"reminder{Math.Clamp(reminder, 1, LastReminder)}");
+
+    /// <summary>Whether it may be written: a reminder is refused with <c>statement.notDue</c> where nothing is past due.</summary>
+    /// <param name="aging">What is open.</param>
+    /// <param name="name">Whom it goes to.</param>
+    /// <param name="reminder">1 to 3; 0 for the statement alone.</param>
+    public static Result May(Aging aging, string name, int reminder) =>
+        reminder > 0 && aging.Overdue.Cents <= 0
+            ? new Problem("statement.notDue", $"Nothing of {name} is past due, so there is nothing to remind of.")
+            : Result.Done;
+
+    /// <summary>What the fields say.</summary>
     /// <param name="statement">The statement.</param>
     /// <param name="aging">What is open.</param>
     /// <param name="name">Whom it goes to.</param>
     /// <param name="shop">The shop.</param>
-    /// <param name="reminder">1 to 3; 0 for the statement alone.</param>
-    public static Result<StatementWords> Of(AccountStatement statement, Aging aging, string name, Shop shop, int reminder)
-    {
-        if (reminder > 0 && aging.Overdue.Cents <= 0)
-            return new Problem("statement.notDue", $"Nothing of {name} is past due, so there is nothing to remind of.");
-        var (total, overdue) = (aging.Total.In(shop.Currency), aging.Overdue.In(shop.Currency));
-        var month = Invariant($"{statement.From:MMMM yyyy}");
-        var (subject, words) = reminder switch
+    public static IReadOnlyDictionary<string, string> Values(AccountStatement statement, Aging aging, string name, Shop shop) =>
+        new Dictionary<string, string>
         {
-            0 => ($"Statement for {month}", $"your statement for {month} is attached. The balance of your account is {total}."),
-            1 => (
-                "A reminder of your account",
-                $"{overdue} of your account is past due. If your payment is on its way already, thank you; otherwise please send it. Your statement is attached."
-            ),
-            2 => (
-                "Second reminder of your account",
-                $"{overdue} of your account is still past due. Please pay it within ten days, or call us so that we can agree on a date. Your statement is attached."
-            ),
-            _ => (
-                "Last reminder of your account",
-                $"{overdue} of your account is past due although we reminded you twice. Please pay it now. Until then we can work for you only against payment. Your statement is attached."
-            ),
+            ["customer.name"] = name,
+            ["customer.firstName"] = name,
+            ["account.balance"] = aging.Total.In(shop.Currency),
+            ["account.overdue"] = aging.Overdue.In(shop.Currency),
+            ["account.month"] = Invariant($"{statement.From:MMMM yyyy}"),
+            ["shop.name"] = shop.Name,
+            ["shop.phone"] = shop.Phone,
         };
-        return new StatementWords($"{subject}, {shop.Name}", $"Hello {name},\n\n{words}\n\n{shop.Name}\n{shop.Contact}");
+
+    /// <summary>Templates that a shop begins with, and those that stand in where it took one off.</summary>
+    public static IReadOnlyList<MessageTemplate> Starting() =>
+        [
+            Template(
+                0,
+                "Statement",
+                "Statement for {{ account.month }}, {{ shop.name }}",
+                "your statement for {{ account.month }} is attached. The balance of your account is {{ account.balance }}."
+            ),
+            Template(
+                1,
+                "Account, first reminder",
+                "A reminder of your account, {{ shop.name }}",
+                "{{ account.overdue }} of your account is past due. If your payment is on its way already, thank you; otherwise please send it. Your statement is attached."
+            ),
+            Template(
+                2,
+                "Account, second reminder",
+                "Second reminder of your account, {{ shop.name }}",
+                "{{ account.overdue }} of your account is still past due. Please pay it within ten days, or call us so that we can agree on a date. Your statement is attached."
+            ),
+            Template(
+                3,
+                "Account, last reminder",
+                "Last reminder of your account, {{ shop.name }}",
+                "{{ account.overdue }} of your account is past due although we reminded you twice. Please pay it now. Until then we can work for you only against payment. Your statement is attached."
+            ),
+        ];
+
+    private static MessageTemplate Template(int reminder, string name, string subject, string words)
+    {
+        var template = new MessageTemplate();
+        template.Set(
+            name,
+            MessageChannel.Email,
+            subject,
+            $"Hello {{{{ customer.name }}}},\n\n{words}\n\n{{{{ shop.name }}}}\n{{{{ shop.phone }}}}",
+            UseOf(reminder)
+        );
+        return template;
     }
 }

@@ -26,6 +26,10 @@ const USES: [string, string][] = [
   ['delayed', 'telling a new promised time'],
   ['appointment', 'appointments and their reminders'],
   ['documents', 'sending documents'],
+  ['statement', "an account's statement"],
+  ['reminder1', 'first reminder of an account'],
+  ['reminder2', 'second reminder of an account'],
+  ['reminder3', 'last reminder of an account'],
 ];
 
 const COLUMNS: CsvColumn<Template>[] = [
