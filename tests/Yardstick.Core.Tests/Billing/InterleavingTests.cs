@@ -5,7 +5,7 @@ using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Billing;
 
-/// <summary>Card, cash, checks and a second counter at once, in whatever order answers come, get lost and are looked up.</summary>
+/// <summary>Card, cash, checks, the pay page and a second counter at once, in whatever order answers come, get lost and are looked up.</summary>
 public class InterleavingTests
 {
     private const long Due = 10_000;
@@ -23,6 +23,8 @@ public class InterleavingTests
         Refuse,
         LookUp,
         Refund,
+        OpenPage,
+        ClosePage,
     }
 
     /// <summary>The invoice as two counters and a terminal leave it.</summary>
@@ -68,6 +70,13 @@ public class InterleavingTests
                         && !charges.Contains(begun.Value)
                     )
                         charges.Add(begun.Value);
+                    break;
+                case Act.OpenPage when Account.BeginOnPage(now) is { Ok: true } page && !charges.Contains(page.Value):
+                    charges.Add(page.Value);
+                    Account.HandOver(page.Value, now);
+                    break;
+                case Act.ClosePage when open is { OnPage: true } && !made.Contains(open.IdempotencyKey):
+                    open.Answered(CardChargeState.Declined, "", "", "called off", now);
                     break;
                 case Act.HandOver when open is { HandedOverAt: null }:
                     Account.HandOver(open, now);
@@ -154,7 +163,7 @@ public class InterleavingTests
 
     [Fact]
     public void Whatever_happens_nothing_is_paid_twice_and_all_money_is_known() =>
-        Gen.Int[0, 10]
+        Gen.Int[0, (int)Act.ClosePage]
             .Array[5, 40]
             .Sample(
                 acts =>

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Data.Billing;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Billing;
@@ -104,5 +105,55 @@ public class CloseTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.All(numbers, n => Assert.Contains($"Invoice{n!["number"]}", text, StringComparison.Ordinal));
         var (_, none) = await mina.SendAsync(HttpMethod.Get, "invoices/found.pdf?numberFrom=999999");
         Assert.Equal("invoices.none", none!.Text("code"));
+    }
+
+    [Fact]
+    public async Task Posting_while_others_edit_makes_one_invoice_that_is_what_the_order_was_at_that_moment()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var dario = await shop.SignInAsync("dario");
+        for (var round = 0; round < 4; round++)
+        {
+            var (order, job) = await mina.WriteUpAsync("Gleichzeitig");
+            await mina.FinishAsync(order, job);
+            var next = (await NumbersAsync())[^1] + 1;
+            var edits = Enumerable
+                .Range(0, 6)
+                .Select(i =>
+                    dario.SendAsync(
+                        HttpMethod.Post,
+                        $"orders/{order}/jobs/{job}/lines",
+                        new
+                        {
+                            kind = "Fee",
+                            description = $"Edit {i}",
+                            price = "1.00",
+                            quantity = "1",
+                        }
+                    )
+                );
+            var posts = Enumerable.Range(0, 3).Select(_ => mina.SendAsync(HttpMethod.Post, $"orders/{order}/invoice"));
+            var answers = await Task.WhenAll(edits.Concat(posts));
+            // Whatever was late is refused in words; nothing is half done.
+            Assert.All(answers, a => Assert.True((int)a.Status is 200 or 409 or 422, a.Body?.ToJsonString()));
+            var sheet = await mina.SheetAsync(order);
+            if (answers.TakeLast(3).Any(a => (int)a.Status == 200))
+            {
+                Assert.Equal(1, answers.TakeLast(3).Count(a => (int)a.Status == 200));
+                var invoice = answers.TakeLast(3).Single(a => (int)a.Status == 200).Body!["invoiceId"]!.GetValue<long>();
+                Assert.Equal(sheet["totals"]!["figures"]!.Number("total"), (await mina.GetAsync($"invoices/{invoice}")).Number("total"));
+                Assert.Equal(next, (await NumbersAsync())[^1]);
+            }
+        }
+        var numbers = await NumbersAsync();
+        Assert.Equal(Enumerable.Range(0, numbers.Count).Select(i => numbers[0] + i), numbers);
+        await using var db = shop.OpenDb();
+        Assert.Empty(await new BooksCheck(db).RunAsync());
+    }
+
+    private async Task<List<long>> NumbersAsync()
+    {
+        await using var db = shop.OpenDb();
+        return await db.Invoices.OrderBy(i => i.Number).Select(i => i.Number).ToListAsync();
     }
 }
