@@ -68,6 +68,15 @@ public partial class Shop
     /// <summary>Card payments can take a tip.</summary>
     public bool TakesTips { get; internal set; }
 
+    /// <summary>Customers' papers show the lines of each job; else jobs with their amounts only.</summary>
+    public bool PrintsLines { get; internal set; } = true;
+
+    /// <summary>Customers' papers show numbers of parts.</summary>
+    public bool PrintsPartNumbers { get; internal set; } = true;
+
+    /// <summary>Customers' papers show hours of labor.</summary>
+    public bool PrintsLaborHours { get; internal set; } = true;
+
     /// <summary>Last day of the books that is locked; null where none is.</summary>
     public LocalDate? BooksLockedUntil { get; internal set; }
 

@@ -58,6 +58,9 @@ public partial class Shop
             "checkMinutes" => Whole(typed, field, 480, "minutes from 0 to 480", v => CheckMinutes = v),
             "checksWork" => Kept(() => ChecksWork = typed == "true"),
             "takesTips" => Kept(() => TakesTips = typed == "true"),
+            "printsLines" => Kept(() => PrintsLines = typed == "true"),
+            "printsPartNumbers" => Kept(() => PrintsPartNumbers = typed == "true"),
+            "printsLaborHours" => Kept(() => PrintsLaborHours = typed == "true"),
             "remindsOfAppointments" => Kept(() => RemindsOfAppointments = typed == "true"),
             _ => WeekHours.DayOf(field) is { } day
                 ? Read(DayHours.Parse(typed, field), v => Hours = Hours.With(day, v))
@@ -115,6 +118,9 @@ public partial class Shop
             "checkMinutes" => CheckMinutes.ToString(CultureInfo.InvariantCulture),
             "checksWork" => ChecksWork ? "true" : "false",
             "takesTips" => TakesTips ? "true" : "false",
+            "printsLines" => PrintsLines ? "true" : "false",
+            "printsPartNumbers" => PrintsPartNumbers ? "true" : "false",
+            "printsLaborHours" => PrintsLaborHours ? "true" : "false",
             "remindsOfAppointments" => RemindsOfAppointments ? "true" : "false",
             _ => WeekHours.DayOf(field) is { } day ? Hours.On(day)?.ToString() ?? "closed" : "",
         };

@@ -5004,6 +5004,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("PrintsLaborHours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PrintsLines")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PrintsPartNumbers")
+                        .HasColumnType("INTEGER");
+
                     b.PrimitiveCollection<string>("ProgressNotes")
                         .IsRequired()
                         .HasColumnType("TEXT");

@@ -127,7 +127,11 @@ public static class InvoiceList
             > MostPrinted => Problems.Of(
                 new Problem("invoices.many", $"More than {MostPrinted} are found. Narrow the search, then print them in parts.")
             ),
-            _ => Results.File(pdfs.Draw(found.Select(DocumentMaker.Read), "Invoices"), "application/pdf", "invoices.pdf"),
+            _ => Results.File(
+                pdfs.Draw(found.Select(f => DocumentPdfs.LayoutOf(shop).Of(DocumentMaker.Read(f))), "Invoices"),
+                "application/pdf",
+                "invoices.pdf"
+            ),
         };
     }
 

@@ -35,10 +35,20 @@ public static class PdfEndpoints
     private static async Task<IResult> OfferedAsync(long id, ShopDb db) =>
         await db.ReadOrderAsync(id) is { } order ? Results.Ok(await DocumentPdfs.OfferedAsync(db, order)) : Problems.Of(Gone.Order);
 
-    private static async Task<IResult> InvoiceAsync(long id, ShopDb db, DocumentPdfs pdfs, bool brief = false)
+    /// <param name="id">The invoice.</param>
+    /// <param name="db">The database.</param>
+    /// <param name="pdfs">Draws it.</param>
+    /// <param name="brief">Jobs with their amounts only.</param>
+    /// <param name="full">With everything, however the shop prints.</param>
+    private static async Task<IResult> InvoiceAsync(long id, ShopDb db, DocumentPdfs pdfs, bool brief = false, bool full = false)
     {
         if (await db.Invoices.Where(i => i.Id == id).Select(i => new { i.Number, i.DocumentJson }).FirstOrDefaultAsync() is not { } invoice)
             return Problems.Of(Gone.Invoice);
-        return Results.File(pdfs.Draw(DocumentMaker.Read(invoice.DocumentJson), brief), "application/pdf", $"invoice-{invoice.Number}.pdf");
+        var layout = full ? DocumentLayout.Full : DocumentPdfs.LayoutOf(await db.Shops.SingleAsync());
+        return Results.File(
+            pdfs.Draw(layout.Of(DocumentMaker.Read(invoice.DocumentJson)), brief),
+            "application/pdf",
+            $"invoice-{invoice.Number}.pdf"
+        );
     }
 }

@@ -70,6 +70,15 @@ public static class ShopSetup
         /// <summary>Card payments can take a tip.</summary>
         public required bool TakesTips { get; init; }
 
+        /// <summary>Customers' papers show the lines of each job.</summary>
+        public required bool PrintsLines { get; init; }
+
+        /// <summary>Customers' papers show numbers of parts.</summary>
+        public required bool PrintsPartNumbers { get; init; }
+
+        /// <summary>Customers' papers show hours of labor.</summary>
+        public required bool PrintsLaborHours { get; init; }
+
         /// <summary>Customers get a text the day before an appointment.</summary>
         public required bool RemindsOfAppointments { get; init; }
 
@@ -141,6 +150,9 @@ public static class ShopSetup
                 CheckMinutes = shop.Shown("checkMinutes"),
                 ChecksWork = shop.ChecksWork,
                 TakesTips = shop.TakesTips,
+                PrintsLines = shop.PrintsLines,
+                PrintsPartNumbers = shop.PrintsPartNumbers,
+                PrintsLaborHours = shop.PrintsLaborHours,
                 RemindsOfAppointments = shop.RemindsOfAppointments,
                 InUse = await db.Orders.AnyAsync(o => o.Id > 0),
                 LogoHash = shop.LogoHash,

@@ -19101,6 +19101,7 @@ export interface paths {
             parameters: {
                 query?: {
                     brief?: boolean;
+                    full?: boolean;
                 };
                 header?: never;
                 path: {
@@ -24220,6 +24221,9 @@ export interface components {
             checkMinutes: string;
             checksWork: boolean;
             takesTips: boolean;
+            printsLines: boolean;
+            printsPartNumbers: boolean;
+            printsLaborHours: boolean;
             remindsOfAppointments: boolean;
             inUse: boolean;
             logoHash: string;

@@ -87,6 +87,12 @@ export default function InvoicePage() {
             <Button variant="outlined" href={`/api/invoices/${id}/invoice.pdf`} target="_blank">
               PDF <span className="key">P</span>
             </Button>
+            <Button href={`/api/invoices/${id}/invoice.pdf?brief=true`} target="_blank">
+              PDF, jobs only
+            </Button>
+            <Button href={`/api/invoices/${id}/invoice.pdf?full=true`} target="_blank">
+              PDF, everything
+            </Button>
             {data.paid !== 0 && (
               <Button variant="outlined" href={`/api/invoices/${id}/receipt.pdf`} target="_blank">
                 Receipt

@@ -111,6 +111,34 @@ export default function ShopPage() {
           <label className="row">
             <input
               type="checkbox"
+              checked={s.printsLines}
+              onChange={(event) => void set('printsLines', 'Lines on paper', String(s.printsLines))(String(event.target.checked))}
+            />
+            Estimates and invoices on paper show each job's lines
+          </label>
+          <label className="row">
+            <input
+              type="checkbox"
+              checked={s.printsPartNumbers}
+              onChange={(event) =>
+                void set('printsPartNumbers', 'Part numbers on paper', String(s.printsPartNumbers))(String(event.target.checked))
+              }
+            />
+            … with part numbers
+          </label>
+          <label className="row">
+            <input
+              type="checkbox"
+              checked={s.printsLaborHours}
+              onChange={(event) =>
+                void set('printsLaborHours', 'Labor hours on paper', String(s.printsLaborHours))(String(event.target.checked))
+              }
+            />
+            … with labor hours
+          </label>
+          <label className="row">
+            <input
+              type="checkbox"
               checked={s.remindsOfAppointments}
               onChange={(event) =>
                 void set('remindsOfAppointments', 'Appointment reminders', String(s.remindsOfAppointments))(String(event.target.checked))

@@ -1,0 +1,28 @@
+namespace Yardstick.Core.Documents;
+
+/// <summary>How much of the work a customer's document shows on paper; what is kept of it is always the whole.</summary>
+/// <param name="Lines">Lines under each job; else jobs with their amounts only.</param>
+/// <param name="PartNumbers">Numbers of parts.</param>
+/// <param name="LaborHours">Hours of labor.</param>
+public sealed record DocumentLayout(bool Lines, bool PartNumbers, bool LaborHours)
+{
+    /// <summary>Everything.</summary>
+    public static readonly DocumentLayout Full = new(true, true, true);
+
+    /// <summary>A document as it is printed. What is no paper for a customer with prices stays as it is.</summary>
+    /// <param name="document">The document.</param>
+    public ShopDocument Of(ShopDocument document) =>
+        document.Kind is DocumentKind.Estimate or DocumentKind.Invoice or DocumentKind.CreditNote
+            ? document with
+            {
+                Jobs = [.. document.Jobs.Select(j => j with { Lines = Lines ? [.. j.Lines.Select(Of)] : [] })],
+            }
+            : document;
+
+    private DocumentLine Of(DocumentLine line) =>
+        line with
+        {
+            Number = PartNumbers ? line.Number : "",
+            Quantity = LaborHours || line.Kind != DocumentLineKind.Labor ? line.Quantity : "",
+        };
+}
