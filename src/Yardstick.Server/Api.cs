@@ -162,6 +162,7 @@ public static class Api
         PdfEndpoints.Map(api);
         DocumentLinks.Map(api);
         PayPages.Map(api);
+        ElectronicInvoices.Map(api);
         Logo.Map(api);
     }
 }

@@ -439,6 +439,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["POST /api/card-charges/{id:long}/call-off"] = "WMO",
         ["GET /api/invoices/{id:long}/receipt.pdf"] = "WPMO",
         ["GET /api/invoices/found.pdf"] = "WPMO",
+        ["GET /api/invoices/{id:long}/invoice.xml"] = "WPMO",
         ["GET /api/deposits/{id:long}/receipt.pdf"] = "WPMO",
         ["POST /api/orders/{id:long}/payers/{customerId:long}"] = "WMO",
         ["POST /api/invoices/{id:long}/checks"] = "WMO",

@@ -93,6 +93,7 @@ export default function InvoicePage() {
             <Button href={`/api/invoices/${id}/invoice.pdf?full=true`} target="_blank">
               PDF, everything
             </Button>
+            {data.payer !== 'Shop' && <Button href={`/api/invoices/${id}/invoice.xml`}>UBL</Button>}
             {data.paid !== 0 && (
               <Button variant="outlined" href={`/api/invoices/${id}/receipt.pdf`} target="_blank">
                 Receipt
