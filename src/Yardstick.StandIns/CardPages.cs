@@ -79,7 +79,8 @@ internal static class CardPages
             charge.State == "open"
                 ? $"""
                     <form method=post><label>Card number <input name=card inputmode=numeric autocomplete=off required minlength=8></label>
-                    <button name=act value=pay>Pay {amount}</button> <button name=act value=leave formnovalidate>Back without paying</button></form>
+                    <button name=act value=pay>Pay {amount}</button>
+                    <button name=act value=leave formnovalidate>Back without paying</button></form>
                     <p>Simulated: any number of eight digits or more pays; one that ends in 0002 is declined.</p>
                     """
                 : $"<p>This payment is over.</p><p><a href=\"{WebUtility.HtmlEncode(charge.ReturnUrl)}\">Back to the shop</a></p>";

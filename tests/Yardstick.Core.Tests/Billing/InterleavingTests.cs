@@ -5,7 +5,9 @@ using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Billing;
 
-/// <summary>Card, cash, checks, the pay page and a second counter at once, in whatever order answers come, get lost and are looked up.</summary>
+/// <summary>
+/// Card, cash, checks, the pay page and a second counter at once, in whatever order answers come, get lost and are looked up.
+/// </summary>
 public class InterleavingTests
 {
     private const long Due = 10_000;

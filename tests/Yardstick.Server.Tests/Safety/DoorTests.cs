@@ -314,7 +314,7 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await shop.MoodAsync("mail", "ok");
         shop.Time.Advance(TimeSpan.FromMinutes(10));
         JsonNode? mail = null;
-        for (var i = 0; i < 150 && mail is null; i++)
+        for (var i = 0; i < 600 && mail is null; i++)
         {
             await Task.Delay(100);
             mail = JsonNode
