@@ -92,24 +92,26 @@ public class Reminder
         var title = (typed.Title ?? "").Trim();
         if (title.Length is 0 or > 200)
             return new Problem("reminder.title", "Enter the service in 200 characters or fewer.", "title");
-        var reminder = new Reminder
-        {
-            VehicleId = vehicleId,
-            Title = title,
-            CannedJobId = typed.CannedJobId,
-            StartsOn = today,
-            StartsAtReading = reading,
-        };
         var months = Whole(typed.EveryMonths, "everyMonths", 240, "months");
         if (months.Problem is { } noMonths)
             return noMonths;
         var distance = Whole(typed.EveryDistance, "everyDistance", 500_000, "a distance");
         if (distance.Problem is { } noDistance)
             return noDistance;
-        (reminder.EveryMonths, reminder.EveryDistance) = (months.Value, distance.Value);
-        if (reminder.EveryMonths is null && reminder.EveryDistance is null)
+        if (months.Value is null && distance.Value is null)
             return new Problem("reminder.interval", "Enter a number of months or miles.", "everyMonths");
-        return reminder;
+        return new Reminder
+        {
+            VehicleId = vehicleId,
+            Title = title,
+            CannedJobId = typed.CannedJobId,
+            StartsOn = today,
+            StartsAtReading = (typed.DueAtReading, distance.Value) is ({ } due, { } every)
+                ? new Odometer(Math.Max(0, due - every))
+                : reading,
+            EveryMonths = months.Value,
+            EveryDistance = distance.Value,
+        };
     }
 
     private static Result<int?> Whole(string? text, string field, int most, string what)

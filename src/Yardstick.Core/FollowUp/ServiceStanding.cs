@@ -20,6 +20,9 @@ public sealed record ServiceStanding(ScheduledService Service, LocalDate? LastOn
             _ => ServiceState.Due,
         };
 
+    /// <summary>The reading at which it is due where it was never done here: the one that was passed, or its first; null else.</summary>
+    public int? DueAtReading => LastOn is null ? PassedAt ?? Service.EveryDistance : null;
+
     /// <summary>When it was done and is due, in words.</summary>
     /// <param name="unit">Word of the shop's unit of distance.</param>
     public string Words(string unit) =>

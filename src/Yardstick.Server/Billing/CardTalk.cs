@@ -117,14 +117,27 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
             }
             var page = await terminal.OpenPageAsync(charge, currency, returnUrl, CancellationToken.None);
             if (page.Problem is not null)
-                return new Problem("pay.silent", "The payment page is not responding. Nothing was charged. Try again in a minute.");
-            await gate.RunAsync(async db =>
-            {
-                (await db.CardCharges.FindAsync(charge.Id))!.Opened(page.Value);
-                return await db.SaveChangesAsync();
-            });
-            return page.Value;
+                return Silent;
+            if (await gate.RunAsync(db => KeepPageAsync(db, charge.Id, page.Value)))
+                return page.Value;
+            // Meanwhile it was settled as never made, or called off: nobody may pay on its page.
+            await terminal.ClosePageAsync(charge.IdempotencyKey, CancellationToken.None);
+            if (tries > 0)
+                return Silent;
         }
+    }
+
+    private static Problem Silent => new("pay.silent", "The payment page is not responding. Nothing was charged. Try again in a minute.");
+
+    /// <summary>Notes where the page of a charge is; false where the charge does not wait any more.</summary>
+    private static async Task<bool> KeepPageAsync(ShopDb db, long id, string url)
+    {
+        var charge = (await db.CardCharges.FindAsync(id))!;
+        if (charge.State != CardChargeState.Pending)
+            return false;
+        charge.Opened(url);
+        await db.SaveChangesAsync();
+        return true;
     }
 
     private async Task<Result<(CardCharge Charge, string Currency)>> BeginOnPageAsync(ShopDb db, long invoiceId)

@@ -65,12 +65,15 @@ public static class PostInvoice
     private static async Task<Result<IReadOnlyList<NextWork>>> ChosenAsync(OrderCommandContext under, PostInvoiceRequest? request)
     {
         var (db, actor) = (under.Command.Db, under.Command.Actor);
-        var before = await db.NextWorkAsync(under.Order, under.Shop, actor.At);
-        if (await FollowUp.Reminders.KeepAsync(db, under, request?.Services ?? []) is { } refused)
+        var services = request?.Services ?? [];
+        if (await Reminders.KeepAsync(db, under, services) is { } refused)
             return refused;
-        var left = before.Select(n => n.Key).Except(request?.NextWork ?? [.. before.Select(n => n.Key)]).ToHashSet();
-        var next = await db.NextWorkAsync(under.Order, under.Shop, actor.At);
-        List<NextWork> chosen = [.. next.Where(n => !left.Contains(n.Key))];
+        List<NextWork> chosen =
+        [
+            .. (await db.NextWorkAsync(under.Order, under.Shop, actor.At)).Where(n =>
+                request?.NextWork is not { } keys || keys.Contains(n.Key) || services.Any(s => s.Title?.Trim() == n.Text)
+            ),
+        ];
         foreach (var finding in await db.Findings.Where(f => f.OrderId == under.Order.Id && f.ReleasedAt == null).ToListAsync())
         {
             if (chosen.Exists(n => n.Key == NextWorks.KeyOf(finding)))
@@ -156,7 +159,7 @@ public static class PostInvoice
             }
             db.Invoices.AddRange(invoices);
             order.Post(actor);
-            await FollowUp.Reminders.ResetAsync(db, order, under.Today);
+            await Reminders.ResetAsync(db, order, under.Today);
             if (await db.BookAsync(actor, () => Entries(invoices, order.CustomerId)) is { } locked)
                 return locked;
             if (await ApplyDepositsAsync(db, order, invoices[0], actor) is { } refused)

@@ -91,18 +91,10 @@ public static class Reminders
                 return Gone.MergedVehicle;
             var shop = await db.Shops.SingleAsync();
             var use = await UseAsync(db, id, shop, work.Actor.At);
-            var made = await MakeAsync(db, id, request, use);
+            var made = await MakeAsync(db, id, request, use, shop);
             if (made.Problem is { } problem)
                 return problem;
             var reminder = made.Value;
-            // Where the work was done here before, it counts from then.
-            var before = await db
-                .Orders.Include(o => o.Jobs)
-                .Where(o => o.VehicleId == id && o.State == OrderState.Posted)
-                .OrderByDescending(o => o.PostedAt)
-                .ToListAsync();
-            if (before.Find(o => o.ApprovedJobs.Any(reminder.IsDoneBy)) is { } last)
-                reminder.Done(shop.Local(last.PostedAt ?? last.OpenedAt).Date, last.OdometerOut ?? last.OdometerIn, last.Id);
             await db.SaveChangesAsync();
             work.Record(
                 RecordCommands.Vehicle,
@@ -113,7 +105,7 @@ public static class Reminders
             return new RecordChanged(reminder.Id, reminder.Version);
         });
 
-    private static async Task<Result<Reminder>> MakeAsync(ShopDb db, long vehicleId, ReminderInput typed, CarUse use)
+    private static async Task<Result<Reminder>> MakeAsync(ShopDb db, long vehicleId, ReminderInput typed, CarUse use, Shop shop)
     {
         var made = Reminder.Create(vehicleId, typed, use.Today, use.Reading);
         if (made.Problem is { } problem)
@@ -126,6 +118,14 @@ public static class Reminders
         if (reminder.Twice(taken) is { } twice)
             return twice;
         db.Reminders.Add(reminder);
+        // Where the work was done here before, it counts from then.
+        var before = await db
+            .Orders.Include(o => o.Jobs)
+            .Where(o => o.VehicleId == vehicleId && o.State == OrderState.Posted)
+            .OrderByDescending(o => o.PostedAt)
+            .ToListAsync();
+        if (before.Find(o => o.ApprovedJobs.Any(reminder.IsDoneBy)) is { } last)
+            reminder.Done(shop.Local(last.PostedAt ?? last.OpenedAt).Date, last.OdometerOut ?? last.OdometerIn, last.Id);
         return reminder;
     }
 
@@ -138,7 +138,7 @@ public static class Reminders
         var use = await UseAsync(db, vehicleId, under.Shop, under.Command.Actor.At);
         foreach (var service in services)
         {
-            if (await MakeAsync(db, vehicleId, service, use) is { Problem: { Code: not "reminder.twice" } problem })
+            if (await MakeAsync(db, vehicleId, service, use, under.Shop) is { Problem: { Code: not "reminder.twice" } problem })
                 return problem;
             await db.SaveChangesAsync();
         }

@@ -37,13 +37,23 @@ public class CloseTests(ShopFixture shop) : IClassFixture<ShopFixture>
             new
             {
                 nextWork = new[] { next[0]!.Text("key"), next[2]!.Text("key") },
-                services = new[] { new { title = "Cabin air filter", everyMonths = "12" } },
+                services = new[]
+                {
+                    new
+                    {
+                        title = "Cabin air filter",
+                        everyDistance = "15000",
+                        dueAtReading = 15_000,
+                    },
+                },
             }
         );
         var said = (await mina.GetAsync($"invoices/{invoice["invoiceId"]}"))["document"]!
             .List("nextWork")
-            .Select(t => t!.GetValue<string>());
-        Assert.Equal(["Wiper blades streak", "Brake fluid", "Cabin air filter"], said.Select(t => t.Split(':')[0]));
+            .Select(t => t!.GetValue<string>())
+            .ToList();
+        Assert.EndsWith(": due now", said[1], StringComparison.Ordinal);
+        Assert.Equal(["Wiper blades streak", "Cabin air filter", "Brake fluid"], said.Select(t => t.Split(':')[0]));
         Assert.Contains(
             "Cabin air filter",
             (await mina.GetAsync($"vehicles/{vehicle}/reminders")).ToJsonString(),

@@ -1,7 +1,9 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Microsoft.Extensions.DependencyInjection;
 using Yardstick.Data.Billing;
+using Yardstick.Server.Billing;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Billing;
@@ -119,5 +121,20 @@ public sealed class PayPageTests(ShopFixture shop) : IClassFixture<ShopFixture>,
         await TypeAsync(url, "4000 0000 0000 4417");
         Assert.Equal(total, (await ShownAsync(token)).Number("paid"));
         Assert.Equal(HttpStatusCode.NotFound, (await stranger.PostAsJsonAsync(Page("made-up", "/pay"), new { })).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_page_that_opens_after_its_charge_was_given_up_is_closed_and_another_is_paid_on()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (_, total, token) = await SentAsync(mina, "Spaeter", "5055550174");
+        await shop.MoodAsync("card-page", "ok", times: 1, delayMs: 3000);
+        var opening = OpenAsync(token);
+        await Task.Delay(800);
+        // A minute later by the shop's clock the service knows nothing of it, so it counts as never made.
+        shop.Time.Advance(TimeSpan.FromMinutes(2));
+        await shop.Services.GetRequiredService<CardRounds>().AskAsync();
+        await TypeAsync(await opening, "4000 0000 0000 4417");
+        Assert.Equal((0m, total), ((await ShownAsync(token)).Number("due"), (await ShownAsync(token)).Number("paid")));
     }
 }

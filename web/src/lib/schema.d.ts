@@ -23561,6 +23561,8 @@ export interface components {
             everyDistance: null | string;
             /** Format: int64 */
             cannedJobId: null | number;
+            /** Format: int32 */
+            dueAtReading?: null | number;
         };
         ReminderView: {
             /** Format: int64 */
@@ -23788,6 +23790,8 @@ export interface components {
             everyDistance: null | number;
             /** Format: int32 */
             everyMonths: null | number;
+            /** Format: int32 */
+            dueAtReading: null | number;
             standing: components["schemas"]["ServiceState"];
             told: string;
             checklist: string[];

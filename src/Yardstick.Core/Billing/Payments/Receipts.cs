@@ -75,7 +75,10 @@ public static class Receipts
             PaymentMethod.Card => ending.Length > 0 ? $"card ending in {ending}" : "card",
             _ => "deposit",
         };
-        var what = payment.Amount.Cents < 0 ? "Given back" : "Paid";
+        var what =
+            payment.Amount.Cents < 0 ? "Given back"
+            : payment.Method == PaymentMethod.Deposit && sign == -1 && payment.InvoiceId is not null ? "Used for the invoice"
+            : "Paid";
         return new DocumentAmount(Invariant($"{what} {shop.Local(payment.At):MMM d, yyyy}, {how}"), sign * payment.Amount.Amount);
     }
 }

@@ -19,6 +19,7 @@ public static class Maintenance
     /// <param name="Every">How often.</param>
     /// <param name="EveryDistance">Distance between two times; null for none.</param>
     /// <param name="EveryMonths">Months between two times; null for none.</param>
+    /// <param name="DueAtReading">The reading at which it is due, where it was never done here.</param>
     /// <param name="Standing">due, missed, soon or later.</param>
     /// <param name="Told">When it was done, or is due.</param>
     /// <param name="Checklist">What the technician ticks off.</param>
@@ -28,6 +29,7 @@ public static class Maintenance
         string Every,
         int? EveryDistance,
         int? EveryMonths,
+        int? DueAtReading,
         ServiceState Standing,
         string Told,
         IReadOnlyList<string> Checklist,
@@ -98,6 +100,7 @@ public static class Maintenance
                 service.Every(shop.DistanceWord),
                 service.EveryDistance,
                 service.EveryMonths,
+                standing?.DueAtReading,
                 standing?.State ?? ServiceState.Later,
                 standing?.Words(shop.DistanceWord) ?? "time-based; no record of the last service",
                 schedule.Value.First(e => e.Title == service.Title).Checklist ?? [],

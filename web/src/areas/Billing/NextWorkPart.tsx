@@ -45,6 +45,7 @@ const reminderOf = (service: Schemas['ServiceView']): Schemas['ReminderInput'] =
   everyMonths: service.everyMonths?.toString() ?? '',
   everyDistance: service.everyDistance?.toString() ?? '',
   cannedJobId: null,
+  dueAtReading: service.dueAtReading,
 });
 
 /** What the customer hears before the vehicle leaves: one tick each, for the invoice's last part. */

@@ -37,12 +37,12 @@ export function PayPart({ token }: { token: string }) {
   };
   return (
     <section aria-label="Payment">
-      <h2>{pay.due > 0 ? `Balance due ${money(pay.due)}` : 'Paid. Thank you!'}</h2>
+      <h2>{pay.due > 0 ? `Balance due ${money(pay.due)}` : pay.paid > 0 ? 'Paid. Thank you!' : 'Nothing is due.'}</h2>
       {pay.isPending && <p role="status">A card payment is not confirmed yet. This page follows it by itself.</p>}
       {pay.due > 0 && (
         <p>
           <button class="send" disabled={busy} onClick={() => void go()}>
-            {busy ? 'Opening the payment page…' : pay.isPending ? 'Continue on the payment page' : `Pay ${money(pay.due)} by card`}
+            {busy ? 'Opening the payment page…' : pay.isPending ? 'Open the payment page' : `Pay ${money(pay.due)} by card`}
           </button>
         </p>
       )}
