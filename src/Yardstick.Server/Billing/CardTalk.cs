@@ -127,7 +127,10 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         }
     }
 
-    private static Problem Silent => new("pay.silent", "The payment page is not responding. Nothing was charged. Try again in a minute.");
+    private static readonly Problem Silent = new(
+        "pay.silent",
+        "The payment page is not responding. Nothing was charged. Try again in a minute."
+    );
 
     /// <summary>Notes where the page of a charge is; false where the charge does not wait any more.</summary>
     private static async Task<bool> KeepPageAsync(ShopDb db, long id, string url)
