@@ -47,7 +47,7 @@ public sealed record SnapshotJob(
                 new SnapshotLine(
                     line.Id,
                     line.Description,
-                    DocumentMaker.QuantityOf(line, priced),
+                    DocumentRows.QuantityOf(line, priced),
                     job.FixedPrice is null ? priced?.Amount : null,
                     line.IsExcluded,
                     job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet,

@@ -120,7 +120,7 @@ public static class FormerOrders
                     j.Title,
                     j.Lines.Sum(l => l.Amount),
                     j.Lines.Select(l => new DocumentLine(
-                            DocumentMaker.KindOf(l.Kind),
+                            DocumentRows.KindOf(l.Kind),
                             l.Description,
                             l.Number,
                             l.Kind == LineKind.Text

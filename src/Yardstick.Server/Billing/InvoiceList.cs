@@ -128,7 +128,7 @@ public static class InvoiceList
                 new Problem("invoices.many", $"More than {MostPrinted} are found. Narrow the search, then print them in parts.")
             ),
             _ => Results.File(
-                pdfs.Draw(found.Select(f => DocumentPdfs.LayoutOf(shop).Of(DocumentMaker.Read(f))), "Invoices"),
+                pdfs.Draw(found.Select(f => DocumentLayout.By(shop).Of(DocumentMaker.Read(f))), "Invoices"),
                 "application/pdf",
                 "invoices.pdf"
             ),
@@ -146,43 +146,36 @@ public static class InvoiceList
             .Where(i => search.Before == null || i.Id < search.Before)
             .OrderByDescending(i => i.Id)
             .Take(PageSize + 1)
-            .Select(i => new
-            {
-                Invoice = i,
-                Balance = i.AmountDue.Cents
-                    + db.Invoices.Where(c => c.CorrectsId == i.Id).Sum(c => c.AmountDue.Cents)
-                    - db.Payments.Where(p => p.InvoiceId == i.Id).Sum(p => p.Amount.Cents)
-                    - db.Adjustments.Where(a => a.InvoiceId == i.Id).Sum(a => a.Amount.Cents),
-                Reversed = db.Invoices.Any(c => c.CorrectsId == i.Id && c.CreditsAll),
-            })
+            .AsNoTracking()
             .ToListAsync();
         var more = rows.Count > PageSize;
         if (more)
             rows.RemoveAt(PageSize);
-        var payers = rows.ConvertAll(r => r.Invoice.CustomerId);
+        var ids = rows.ConvertAll(i => i.Id);
+        var standing = await db.Standing(db.Invoices.AsNoTracking().Where(i => ids.Contains(i.Id))).ToDictionaryAsync(s => s.Invoice.Id);
+        var payers = rows.ConvertAll(i => i.CustomerId);
         var customers = await db.Customers.Where(c => payers.Contains(c.Id)).ToDictionaryAsync(c => c.Id, c => c.DisplayName);
-        var orders = rows.ConvertAll(r => r.Invoice.OrderId);
+        var orders = rows.ConvertAll(i => i.OrderId);
         var vehicles = await db
             .Orders.Where(o => orders.Contains(o.Id))
             .Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => new { o.Id, Vehicle = v })
             .ToDictionaryAsync(x => x.Id, x => $"{x.Vehicle.Plate.Text} {x.Vehicle.Description}".Trim());
         return Results.Ok(
             new InvoicePage(
-                rows.ConvertAll(r => new InvoiceRow
+                rows.ConvertAll(i => new InvoiceRow
                 {
-                    Id = r.Invoice.Id,
-                    Number = r.Invoice.Number,
-                    Kind = r.Invoice.Kind,
-                    Payer =
-                        r.Invoice.Payer == Payer.Shop ? "The shop" : customers.GetValueOrDefault(r.Invoice.CustomerId ?? 0, "Counter sale"),
-                    Vehicle = vehicles.GetValueOrDefault(r.Invoice.OrderId, ""),
-                    PostedOn = shop.Local(r.Invoice.PostedAt).Date,
-                    DueOn = r.Invoice.DueOn,
-                    Due = r.Invoice.AmountDue.Amount,
-                    Balance = r.Invoice.Kind == InvoiceKind.Invoice ? r.Balance / 100m : 0,
-                    Reversed = r.Reversed,
+                    Id = i.Id,
+                    Number = i.Number,
+                    Kind = i.Kind,
+                    Payer = i.Payer == Payer.Shop ? "The shop" : customers.GetValueOrDefault(i.CustomerId ?? 0, "Counter sale"),
+                    Vehicle = vehicles.GetValueOrDefault(i.OrderId, ""),
+                    PostedOn = shop.Local(i.PostedAt).Date,
+                    DueOn = i.DueOn,
+                    Due = i.AmountDue.Amount,
+                    Balance = standing.GetValueOrDefault(i.Id)?.Balance.Amount ?? 0,
+                    Reversed = standing.GetValueOrDefault(i.Id)?.Reversed ?? false,
                 }),
-                more ? rows[^1].Invoice.Id : null
+                more ? rows[^1].Id : null
             )
         );
     }
@@ -190,14 +183,19 @@ public static class InvoiceList
     private static (IQueryable<Invoice> Wanted, Problem? Problem) Narrow(ShopDb db, InvoiceSearch search, Shop shop, LocalDateTime now)
     {
         IQueryable<Invoice> wanted = db.Invoices;
-        if (long.TryParse(search.NumberFrom, out var lowest))
-            wanted = wanted.Where(i => i.Number >= lowest);
-        if (long.TryParse(search.NumberTo, out var highest))
-            wanted = wanted.Where(i => i.Number <= highest);
-        var begin = Day(search.From, "from", now);
-        var end = Day(search.Through, "through", now);
-        if ((begin.Problem ?? end.Problem) is { } noDay)
-            return (wanted, noDay);
+        var (begin, end) = (Day(search.From, "from", now), Day(search.Through, "through", now));
+        var (lowest, highest) = (Figure(search.NumberFrom, "numberFrom"), Figure(search.NumberTo, "numberTo"));
+        var (least, most) = (Figure(search.AmountFrom, "amountFrom"), Figure(search.AmountTo, "amountTo"));
+        if ((begin.Problem ?? end.Problem ?? lowest.Problem ?? highest.Problem ?? least.Problem ?? most.Problem) is { } unread)
+            return (wanted, unread);
+        if (lowest.Value is { } from && (long)from is var numberFrom)
+            wanted = wanted.Where(i => i.Number >= numberFrom);
+        if (highest.Value is { } to && (long)to is var numberTo)
+            wanted = wanted.Where(i => i.Number <= numberTo);
+        if (least.Value is { } amountFrom && Money.Of(amountFrom).Cents is var centsFrom)
+            wanted = wanted.Where(i => i.Total.Cents >= centsFrom);
+        if (most.Value is { } amountTo && Money.Of(amountTo).Cents is var centsTo)
+            wanted = wanted.Where(i => i.Total.Cents <= centsTo);
         if ((begin.Value ?? end.Value) is not null)
             wanted = Within(
                 db,
@@ -206,22 +204,6 @@ public static class InvoiceList
                 begin.Value is { } first ? shop.Utc(first.AtMidnight()) : Instant.FromUnixTimeTicks(0),
                 end.Value is { } last ? shop.Utc(last.PlusDays(1).AtMidnight()) : Instant.FromUtc(9000, 1, 1, 0, 0)
             );
-        if (!string.IsNullOrWhiteSpace(search.AmountFrom))
-        {
-            var least = NumberInput.Amount(search.AmountFrom, "amountFrom");
-            if (least.Problem is { } bad)
-                return (wanted, bad);
-            var cents = Money.Of(least.Value).Cents;
-            wanted = wanted.Where(i => i.Total.Cents >= cents);
-        }
-        if (!string.IsNullOrWhiteSpace(search.AmountTo))
-        {
-            var most = NumberInput.Amount(search.AmountTo, "amountTo");
-            if (most.Problem is { } bad)
-                return (wanted, bad);
-            var cents = Money.Of(most.Value).Cents;
-            wanted = wanted.Where(i => i.Total.Cents <= cents);
-        }
         if (Enum.TryParse<Payer>(search.Payer, out var payer))
             wanted = wanted.Where(i => i.Payer == payer);
         return (Named(db, InState(db, wanted, search.State, now.Date), search.Text), null);
@@ -233,6 +215,14 @@ public static class InvoiceList
             return (LocalDate?)null;
         var day = DateTimeInput.Day(typed, now, field);
         return day.Problem is { } problem ? problem : day.Value;
+    }
+
+    private static Result<decimal?> Figure(string? typed, string field)
+    {
+        if (string.IsNullOrWhiteSpace(typed))
+            return (decimal?)null;
+        var figure = NumberInput.Amount(typed, field);
+        return figure.Problem is { } problem ? problem : figure.Value;
     }
 
     private static IQueryable<Invoice> Within(ShopDb db, IQueryable<Invoice> wanted, string? dayOf, Instant begin, Instant end) =>

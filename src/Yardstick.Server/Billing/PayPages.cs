@@ -2,8 +2,6 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Documents;
-using Yardstick.Core.Orders;
-using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -11,7 +9,6 @@ using Yardstick.Server.Approval;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Orders;
-using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Billing;
@@ -100,10 +97,7 @@ public static class PayPages
         if (found.Value.Deposit.OrderId is not { } orderId || await db.LoadOrderAsync(orderId) is not { } order)
             return Problems.Of(Gone.Order);
         var shop = await db.Shops.SingleAsync();
-        var policy = await db.PolicyAsync(order.PolicyVersionId);
-        var customer = order.CustomerId is { } key ? await db.Customers.FindAsync(key) : null;
-        var result = OrderPricing.Price(order, customer, policy, JobSelection.ApprovedOnly, shop.PricingDay(order, time.Now()));
-        var receipt = Receipts.Of(found.Value, order, await db.PartiesAsync(order), shop, result, shop.Local(time.Now()));
+        var receipt = Receipts.Of(found.Value, order, await db.PartiesAsync(order), shop, shop.Local(time.Now()));
         return Results.File(pdfs.Draw(receipt), "application/pdf", $"receipt-{receipt.Number}.pdf");
     }
 }

@@ -43,7 +43,7 @@ public sealed class DocumentPdfs(ContentStore store)
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var result = OrderPricing.Price(order, customer, policy, include, shop.PricingDay(order, utcNow));
         var (parties, now) = (await db.PartiesAsync(order), shop.Local(utcNow));
-        Made Of(ShopDocument document) => new(Draw(LayoutOf(shop).Of(document), brief), $"{kind}-{document.Number}.pdf", document.Title);
+        Made Of(ShopDocument document) => new(Draw(LayoutOf(shop, brief).Of(document)), $"{kind}-{document.Number}.pdf", document.Title);
         switch (kind)
         {
             case "estimate":
@@ -111,15 +111,15 @@ public sealed class DocumentPdfs(ContentStore store)
         return made.Problem is { } problem ? problem : new Drawn(order.Version, await store.KeepFileAsync(made.Value.Bytes), made.Value);
     }
 
-    /// <summary>How the shop prints what customers get.</summary>
-    internal static DocumentLayout LayoutOf(Shop shop) => new(shop.PrintsLines, shop.PrintsPartNumbers, shop.PrintsLaborHours);
+    /// <summary>The shop's layout, or with jobs and their amounts only.</summary>
+    internal static DocumentLayout LayoutOf(Shop shop, bool brief) =>
+        brief ? DocumentLayout.By(shop) with { Lines = false } : DocumentLayout.By(shop);
 
     /// <summary>The PDF of a document as it was frozen.</summary>
-    internal byte[] Draw(ShopDocument document, bool brief = false) => PdfPages.Draw(document, brief, store.ReadOrNull);
+    internal byte[] Draw(ShopDocument document) => PdfPages.Draw(document, store.ReadOrNull);
 
     /// <summary>Documents as they were frozen, in one PDF.</summary>
-    internal byte[] Draw(IEnumerable<ShopDocument> documents, string title, bool brief = false) =>
-        PdfPages.Draw(documents, title, brief, store.ReadOrNull);
+    internal byte[] Draw(IEnumerable<ShopDocument> documents, string title) => PdfPages.Draw(documents, title, store.ReadOrNull);
 
     /// <summary>The latest invoice of an order that was not taken back.</summary>
     private static IQueryable<Invoice> InvoiceOf(ShopDb db, long orderId) =>
@@ -144,8 +144,8 @@ public sealed class DocumentPdfs(ContentStore store)
         )
             return OfferedDocument.NoInvoice;
         var document = DocumentMaker.Read(invoice.DocumentJson);
-        var layout = LayoutOf(await db.Shops.SingleAsync());
-        return new Made(Draw(layout.Of(document), brief), $"invoice-{invoice.Number}.pdf", document.Title, invoice.Id);
+        var layout = LayoutOf(await db.Shops.SingleAsync(), brief);
+        return new Made(Draw(layout.Of(document)), $"invoice-{invoice.Number}.pdf", document.Title, invoice.Id);
     }
 
     private async Task<Result<Made>> CheckInAsync(ShopDb db, Order order)

@@ -44,9 +44,9 @@ public static class PdfEndpoints
     {
         if (await db.Invoices.Where(i => i.Id == id).Select(i => new { i.Number, i.DocumentJson }).FirstOrDefaultAsync() is not { } invoice)
             return Problems.Of(Gone.Invoice);
-        var layout = full ? DocumentLayout.Full : DocumentPdfs.LayoutOf(await db.Shops.SingleAsync());
+        var layout = full ? DocumentLayout.Full : DocumentPdfs.LayoutOf(await db.Shops.SingleAsync(), brief);
         return Results.File(
-            pdfs.Draw(layout.Of(DocumentMaker.Read(invoice.DocumentJson)), brief),
+            pdfs.Draw(layout.Of(DocumentMaker.Read(invoice.DocumentJson))),
             "application/pdf",
             $"invoice-{invoice.Number}.pdf"
         );

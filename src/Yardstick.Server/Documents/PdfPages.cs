@@ -10,30 +10,26 @@ internal sealed class PdfPages : PdfSheet
     private const float PhotoWidth = 150,
         PhotoHeight = 104;
     private readonly ShopDocument document;
-    private readonly bool brief;
     private readonly Func<string, byte[]?> contentOf;
 
-    private PdfPages(ShopDocument document, bool brief, Func<string, byte[]?> contentOf) =>
-        (this.document, this.brief, this.contentOf) = (document, brief, contentOf);
+    private PdfPages(ShopDocument document, Func<string, byte[]?> contentOf) => (this.document, this.contentOf) = (document, contentOf);
 
     /// <summary>The PDF of a document.</summary>
     /// <param name="document">What it says.</param>
-    /// <param name="brief">Jobs with their amounts only, without their lines.</param>
     /// <param name="contentOf">Finds a photo or the logo by its hash; null where there is none.</param>
-    internal static byte[] Draw(ShopDocument document, bool brief = false, Func<string, byte[]?>? contentOf = null)
+    internal static byte[] Draw(ShopDocument document, Func<string, byte[]?>? contentOf = null)
     {
-        using var pages = new PdfPages(document, brief, contentOf ?? (_ => null));
+        using var pages = new PdfPages(document, contentOf ?? (_ => null));
         return pages.Draw();
     }
 
     /// <summary>Several documents in one PDF.</summary>
     /// <param name="documents">What they say, at least one.</param>
     /// <param name="title">What the whole is called.</param>
-    /// <param name="brief">Jobs with their amounts only, without their lines.</param>
     /// <param name="contentOf">Finds a photo or the logo by its hash; null where there is none.</param>
-    internal static byte[] Draw(IEnumerable<ShopDocument> documents, string title, bool brief, Func<string, byte[]?> contentOf)
+    internal static byte[] Draw(IEnumerable<ShopDocument> documents, string title, Func<string, byte[]?> contentOf)
     {
-        var sheets = documents.Select(d => new PdfPages(d, brief, contentOf)).ToList();
+        var sheets = documents.Select(d => new PdfPages(d, contentOf)).ToList();
         try
         {
             return Draw(sheets, title);
@@ -107,7 +103,7 @@ internal sealed class PdfPages : PdfSheet
         Y += 13;
         foreach (var finding in document.Findings)
         {
-            var photo = finding.PhotoHash is { } hash && !brief ? contentOf(hash) : null;
+            var photo = finding.PhotoHash is { } hash ? contentOf(hash) : null;
             var left = photo is null ? Left : Left + PhotoWidth + 12;
             var texts = PdfFace.Regular.Wrap(finding.Text, 9, Right - left).ToList();
             Room(photo is null ? 26 : PhotoHeight + 8);
@@ -176,7 +172,7 @@ internal sealed class PdfPages : PdfSheet
         Hairline();
         Y += 11;
         Aside(job.Text, Left, 460);
-        foreach (var line in brief && Priced ? [] : job.Lines)
+        foreach (var line in job.Lines)
         {
             var texts = PdfFace.Regular.Wrap(line.Description, 9, 250).ToList();
             Room(13 * texts.Count);

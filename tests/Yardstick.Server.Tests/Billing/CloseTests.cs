@@ -115,6 +115,10 @@ public class CloseTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.All(numbers, n => Assert.Contains($"Invoice{n!["number"]}", text, StringComparison.Ordinal));
         var (_, none) = await mina.SendAsync(HttpMethod.Get, "invoices/found.pdf?numberFrom=999999");
         Assert.Equal("invoices.none", none!.Text("code"));
+        var (_, unread) = await mina.SendAsync(HttpMethod.Get, "invoices?numberFrom=many");
+        Assert.Equal("numberFrom", unread!.Text("field"));
+        var paidOff = (await mina.GetAsync("invoices?text=Wiederfund")).List("rows").Single()!;
+        Assert.Equal(paidOff.Number("due") - 20, paidOff.Number("balance"));
     }
 
     [Fact]

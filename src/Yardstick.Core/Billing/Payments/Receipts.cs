@@ -1,6 +1,5 @@
 using Yardstick.Core.Documents;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
@@ -15,8 +14,17 @@ public static class Receipts
     /// <param name="shop">The shop.</param>
     /// <param name="localNow">Wall time.</param>
     public static ShopDocument Of(ShopDocument invoice, InvoiceAccount account, Shop shop, LocalDateTime localNow) =>
-        Bare(invoice, localNow) with
+        invoice with
         {
+            Kind = DocumentKind.Receipt,
+            Date = localNow,
+            Concerns = [],
+            Jobs = [],
+            NotDone = [],
+            NextWork = [],
+            Consent = [],
+            Acknowledged = [],
+            Terms = "",
             Totals =
             [
                 new DocumentAmount($"Invoice {account.Invoice.Number}", account.Invoice.AmountDue.Amount),
@@ -32,37 +40,15 @@ public static class Receipts
     /// <param name="order">Its order.</param>
     /// <param name="parties">Customer, car and writer.</param>
     /// <param name="shop">The shop.</param>
-    /// <param name="result">The order's figures.</param>
     /// <param name="localNow">Wall time.</param>
-    public static ShopDocument Of(
-        DepositAccount account,
-        Order order,
-        DocumentParties parties,
-        Shop shop,
-        PricingResult result,
-        LocalDateTime localNow
-    ) =>
-        Bare(DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Receipt, order.Number, localNow), localNow) with
+    public static ShopDocument Of(DepositAccount account, Order order, DocumentParties parties, Shop shop, LocalDateTime localNow) =>
+        DocumentMaker.HeadOf(order, parties, shop, DocumentKind.Receipt, order.Number, localNow) with
         {
             Totals =
             [
                 .. account.Payments.Select(p => Row(p, account.Charges, shop, p.Method == PaymentMethod.Deposit ? -1 : 1)),
                 new DocumentAmount("Deposit held for your order", account.Left.Amount),
             ],
-        };
-
-    private static ShopDocument Bare(ShopDocument document, LocalDateTime localNow) =>
-        document with
-        {
-            Kind = DocumentKind.Receipt,
-            Date = localNow,
-            Concerns = [],
-            Jobs = [],
-            NotDone = [],
-            NextWork = [],
-            Consent = [],
-            Acknowledged = [],
-            Terms = "",
         };
 
     private static DocumentAmount Row(Payment payment, IEnumerable<CardCharge> charges, Shop shop, int sign)
