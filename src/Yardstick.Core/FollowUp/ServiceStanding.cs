@@ -20,6 +20,12 @@ public sealed record ServiceStanding(ScheduledService Service, LocalDate? LastOn
             _ => ServiceState.Due,
         };
 
+    /// <summary>Whether it is to be raised before the car leaves: its time has come, or was missed, and nothing sees to it.</summary>
+    /// <param name="onOrder">It is on the order.</param>
+    /// <param name="reminders">Reminders of the car.</param>
+    public bool IsToRaise(bool onOrder, IEnumerable<Reminder> reminders) =>
+        State != ServiceState.Later && !onOrder && !reminders.Any(r => r.Title == Service.Title);
+
     /// <summary>The reading at which it is due where it was never done here: the one that was passed, or its first; null else.</summary>
     public int? DueAtReading => LastOn is null ? PassedAt ?? Service.EveryDistance : null;
 

@@ -49,7 +49,7 @@ public static class Books
 
     /// <summary>A tax, or a fee held for others, in a period.</summary>
     /// <param name="Base">What the tax is on.</param>
-    /// <param name="Exempt">What was charged in the period without it, by a certificate or by its kind; null for fees.</param>
+    /// <param name="Untaxed">What was charged in the period without it, by a certificate or by its kind; null for fees.</param>
     /// <param name="Charged">What was charged in the period.</param>
     /// <param name="Held">What is held of it through the last day, remittances taken off.</param>
     public sealed record HeldView(
@@ -57,7 +57,7 @@ public static class Books
         string Code,
         string Name,
         decimal Base,
-        decimal? Exempt,
+        decimal? Untaxed,
         decimal Charged,
         decimal Held
     );

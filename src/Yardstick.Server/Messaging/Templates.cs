@@ -35,11 +35,19 @@ public static class Templates
         ("shop.name", "the shop's name"),
         ("shop.phone", "the shop's phone number"),
         ("link", "the customer's link, if one is sent"),
-        .. StatementWords.Fields,
     ];
 
+    /// <summary>What a template of a moment may name: one of an account knows no order, and the other way round.</summary>
+    private static IReadOnlyList<(string Name, string Says)> FieldsOf(string? use) =>
+        MessageTemplate.AccountUses.Contains(use ?? "")
+            ? [.. Fields.Where(f => StatementWords.Knows(f.Name)), .. StatementWords.Fields]
+            : Fields;
+
     /// <summary>A field that templates may name.</summary>
-    public sealed record TemplatesFieldView(string Name, string Says);
+    /// <param name="Name">Its name.</param>
+    /// <param name="Says">What it says.</param>
+    /// <param name="Uses">Moments whose templates know it.</param>
+    public sealed record TemplatesFieldView(string Name, string Says, IReadOnlyList<string> Uses);
 
     /// <summary>A template.</summary>
     public sealed record TemplateView(long Id, string Name, MessageChannel Channel, string Subject, string Body, string Use);
@@ -54,7 +62,7 @@ public static class Templates
     public sealed record FilledTemplate(long Id, string Name, MessageChannel Channel, string Use, string Subject, string Body);
 
     /// <summary>What to try out on an order.</summary>
-    public sealed record PreviewRequest(string? Subject, string? Body, long? OrderNumber);
+    public sealed record PreviewRequest(string? Subject, string? Body, long? OrderNumber, string? Use = null);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -75,14 +83,22 @@ public static class Templates
                     .ThenBy(t => t.Name)
                     .Select(t => new TemplateView(t.Id, t.Name, t.Channel, t.Subject, t.Body, t.Use))
                     .ToListAsync(),
-                Fields.Select(f => new TemplatesFieldView(f.Name, f.Says)).ToList()
+                [
+                    .. Fields
+                        .Concat(StatementWords.Fields)
+                        .Select(f => new TemplatesFieldView(
+                            f.Name,
+                            f.Says,
+                            [.. MessageTemplate.Uses.Where(use => FieldsOf(use).Contains(f))]
+                        )),
+                ]
             )
         );
 
     private static Task<IResult> Save(TemplatesRequest request, CommandRunner commands, Filler filler) =>
         commands.RunAsync<Changed>(async work =>
         {
-            if ((filler.Check(request.Subject, "subject") ?? filler.Check(request.Body, "body")) is { } problem)
+            if ((filler.Check(request.Subject, "subject", request.Use) ?? filler.Check(request.Body, "body", request.Use)) is { } problem)
                 return problem;
             var template = request.Id is { } id ? await work.Db.MessageTemplates.FindAsync(id) : null;
             if (request.Id is not null && template is null)
@@ -107,8 +123,14 @@ public static class Templates
 
     private static async Task<IResult> PreviewAsync(PreviewRequest request, ShopDb db, Filler filler)
     {
-        if ((filler.Check(request.Subject, "subject") ?? filler.Check(request.Body, "body")) is { } problem)
+        if ((filler.Check(request.Subject, "subject", request.Use) ?? filler.Check(request.Body, "body", request.Use)) is { } problem)
             return Problems.Of(problem);
+        if (MessageTemplate.AccountUses.Contains(request.Use ?? ""))
+        {
+            var example = StatementWords.Example(await db.Shops.SingleAsync());
+            var (subject, body) = (filler.Fill(request.Subject ?? "", example), filler.Fill(request.Body ?? "", example));
+            return Results.Ok(new FilledTemplate(0, "A made-up account", MessageChannel.Email, request.Use!, subject, body));
+        }
         var number = request.OrderNumber
             ?? await db.Orders.Where(o => o.State == OrderState.Open && o.CustomerId != null).MaxAsync(o => (long?)o.Number)
             ?? 0;
@@ -171,9 +193,6 @@ public static class Templates
             ["order.promise"] = order.PromisedAt is { } at ? Invariant($"{at:dddd} at {at.Clock()}") : "soon",
             ["shop.name"] = shop.Name,
             ["shop.phone"] = shop.Phone,
-            ["account.balance"] = "the balance",
-            ["account.overdue"] = "the amount past due",
-            ["account.month"] = "the month",
             // The link is made when it is sent.
             ["link"] = "{{ link }}",
         };
@@ -188,7 +207,7 @@ public static class Templates
         private readonly TemplateOptions limits = new() { MaxSteps = 2000, MaxRecursion = 5 };
 
         /// <summary>What is wrong with a template; null when nothing is.</summary>
-        public Problem? Check(string? text, string field)
+        public Problem? Check(string? text, string field, string? use)
         {
             if (string.IsNullOrEmpty(text))
                 return null;
@@ -205,12 +224,12 @@ public static class Templates
                     "A template takes fields and {% if %}; nothing is repeated, included or assigned in it.",
                     field
                 );
-            var unknown = named.Names.FirstOrDefault(name => Fields.All(f => f.Name != name));
+            var unknown = named.Names.FirstOrDefault(name => FieldsOf(use).All(f => f.Name != name));
             return unknown is null
                 ? null
                 : new Problem(
                     "template.field",
-                    $"There is no field \"{unknown}\". Fields are: {string.Join(", ", Fields.Select(f => f.Name))}.",
+                    $"There is no field \"{unknown}\". Fields are: {string.Join(", ", FieldsOf(use).Select(f => f.Name))}.",
                     field
                 );
         }

@@ -36,6 +36,14 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var owner = await shop.SignInAsync("ingrid");
         var templates = (await owner.GetAsync("templates")).List("templates");
+        // One of an account knows no order, and the other way round.
+        foreach (var (use, body) in new[] { ("reminder1", "{{ car.plate }}"), ("ready", "{{ account.overdue }}") })
+        {
+            var wrong = await owner.RefusedAsync("templates/preview", new { body, use });
+            Assert.Equal("template.field", wrong.Text("code"));
+        }
+        var tried = await owner.PostAsync("templates/preview", new { body = "{{ account.overdue }}", use = "reminder1" });
+        Assert.Equal("$310.50", tried.Text("body"));
         Assert.Equal(4, templates.Count(t => t!.Text("use") is "statement" or "reminder1" or "reminder2" or "reminder3"));
         await owner.PostAsync(
             "templates",

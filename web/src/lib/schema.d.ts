@@ -21888,7 +21888,7 @@ export interface components {
             /** Format: double */
             base: number;
             /** Format: double */
-            exempt: null | number;
+            untaxed: null | number;
             /** Format: double */
             charged: number;
             /** Format: double */
@@ -23295,6 +23295,7 @@ export interface components {
             body: null | string;
             /** Format: int64 */
             orderNumber: null | number;
+            use?: null | string;
         };
         PriceExplanation: {
             key: string;
@@ -23796,6 +23797,7 @@ export interface components {
             told: string;
             checklist: string[];
             onOrder: boolean;
+            toRaise: boolean;
         };
         SessionRow: {
             /** Format: uuid */
@@ -24820,6 +24822,7 @@ export interface components {
         TemplatesFieldView: {
             name: string;
             says: string;
+            uses: string[];
         };
         TemplatesRequest: {
             /** Format: int64 */

@@ -7,9 +7,6 @@ namespace Yardstick.Core.Billing;
 /// <summary>The email that a statement goes out with: by the shop's template, of the statement alone or of one of three reminders.</summary>
 public static class StatementWords
 {
-    /// <summary>The last reminder; each is firmer than the one before.</summary>
-    public const int LastReminder = 3;
-
     /// <summary>Fields that its templates may name, with what they say.</summary>
     public static readonly IReadOnlyList<(string Name, string Says)> Fields =
     [
@@ -18,9 +15,13 @@ public static class StatementWords
         ("account.month", "month of the statement"),
     ];
 
+    /// <summary>Whether an account knows a field of orders too.</summary>
+    public static bool Knows(string field) =>
+        field.StartsWith("customer.", StringComparison.Ordinal) || field.StartsWith("shop.", StringComparison.Ordinal);
+
     /// <summary>Moment of the template that it is written by.</summary>
-    /// <param name="reminder">1 to 3; 0 for the statement alone.</param>
-    public static string UseOf(int reminder) => reminder == 0 ? "statement" : Invariant($"reminder{Math.Clamp(reminder, 1, LastReminder)}");
+    /// <param name="reminder">1 to 3, each firmer than the one before; 0 for the statement alone.</param>
+    public static string UseOf(int reminder) => MessageTemplate.AccountUses[Math.Clamp(reminder, 0, MessageTemplate.AccountUses.Count - 1)];
 
     /// <summary>Whether it may be written: a reminder is refused with <c>statement.notDue</c> where nothing is past due.</summary>
     /// <param name="aging">What is open.</param>
@@ -37,13 +38,21 @@ public static class StatementWords
     /// <param name="name">Whom it goes to.</param>
     /// <param name="shop">The shop.</param>
     public static IReadOnlyDictionary<string, string> Values(AccountStatement statement, Aging aging, string name, Shop shop) =>
-        new Dictionary<string, string>
+        Values(aging.Total, aging.Overdue, statement.From, name, shop);
+
+    /// <summary>What they would say of a made-up account, for trying a template out.</summary>
+    /// <param name="shop">The shop.</param>
+    public static IReadOnlyDictionary<string, string> Example(Shop shop) =>
+        Values(new Money(124_000), new Money(31_050), new LocalDate(2026, 5, 1), "Harbor Deliveries", shop);
+
+    private static Dictionary<string, string> Values(Money balance, Money overdue, LocalDate month, string name, Shop shop) =>
+        new()
         {
             ["customer.name"] = name,
             ["customer.firstName"] = name,
-            ["account.balance"] = aging.Total.In(shop.Currency),
-            ["account.overdue"] = aging.Overdue.In(shop.Currency),
-            ["account.month"] = Invariant($"{statement.From:MMMM yyyy}"),
+            ["account.balance"] = balance.In(shop.Currency),
+            ["account.overdue"] = overdue.In(shop.Currency),
+            ["account.month"] = Invariant($"{month:MMMM yyyy}"),
             ["shop.name"] = shop.Name,
             ["shop.phone"] = shop.Phone,
         };

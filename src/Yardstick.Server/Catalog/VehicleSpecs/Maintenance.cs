@@ -24,6 +24,7 @@ public static class Maintenance
     /// <param name="Told">When it was done, or is due.</param>
     /// <param name="Checklist">What the technician ticks off.</param>
     /// <param name="OnOrder">Whether it is on the order already.</param>
+    /// <param name="ToRaise">Whether it is to be raised before the car leaves.</param>
     public sealed record ServiceView(
         string Title,
         string Every,
@@ -33,7 +34,8 @@ public static class Maintenance
         ServiceState Standing,
         string Told,
         IReadOnlyList<string> Checklist,
-        bool OnOrder
+        bool OnOrder,
+        bool ToRaise
     );
 
     /// <summary>The schedule.</summary>
@@ -89,6 +91,7 @@ public static class Maintenance
         var standings = MaintenanceSchedule
             .Of(services, [.. orders.Where(o => o.Id != id)], use, at => shop.Local(at).Date)
             .ToDictionary(s => s.Service.Title);
+        var reminders = await db.Reminders.Where(r => r.VehicleId == car.Id && r.RemovedAt == null).ToListAsync(cancel);
         var views = services.Select(service =>
         {
             var standing = standings.GetValueOrDefault(service.Title);
@@ -104,7 +107,8 @@ public static class Maintenance
                 standing?.State ?? ServiceState.Later,
                 standing?.Words(shop.DistanceWord) ?? "time-based; no record of the last service",
                 schedule.Value.First(e => e.Title == service.Title).Checklist ?? [],
-                onOrder
+                onOrder,
+                standing?.IsToRaise(onOrder, reminders) ?? false
             );
         });
         return Results.Ok(new ScheduleView(use.Reading?.Value, views.OrderBy(v => v.Standing).ToList(), ""));

@@ -24,9 +24,7 @@ export function useNextWork(orderId: number) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [added, setAdded] = useState<ReadonlySet<string>>(new Set());
   const items: Item[] = known.data ?? [];
-  const services = (schedule.data?.services ?? []).filter(
-    (service) => service.standing !== 'Later' && !service.onOrder && !items.some((item) => item.text === service.title),
-  );
+  const services = (schedule.data?.services ?? []).filter((service) => service.toRaise);
   const turn = (set: ReadonlySet<string>, key: string) => new Set(set.has(key) ? [...set].filter((other) => other !== key) : [...set, key]);
   return {
     items,

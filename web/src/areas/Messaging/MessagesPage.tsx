@@ -151,14 +151,18 @@ function TemplateForm({
   const [number, setNumber] = useState('');
   const refusal = useRefusal('name', 'subject');
   const preview = useQuery({
-    queryKey: ['template-preview', draft.subject, draft.body, number],
+    queryKey: ['template-preview', draft.subject, draft.body, draft.use, number],
     queryFn: () =>
       unwrap(
-        api.POST('/api/templates/preview', { body: { subject: draft.subject, body: draft.body, orderNumber: Number(number) || null } }),
+        api.POST('/api/templates/preview', {
+          body: { subject: draft.subject, body: draft.body, orderNumber: Number(number) || null, use: draft.use },
+        }),
       ),
     placeholderData: (before) => before,
     retry: false,
   });
+  // One of an account knows no order, and the other way round.
+  const known = fields.filter((field) => field.uses.includes(draft.use));
   const save = () =>
     refusal.attempt(async () => {
       await unwrap(api.POST('/api/templates', { body: draft }));
@@ -217,7 +221,7 @@ function TemplateForm({
         </label>
         <p className="soft small">
           Fields:{' '}
-          {fields.map((field) => (
+          {known.map((field) => (
             <button
               key={field.name}
               type="button"
