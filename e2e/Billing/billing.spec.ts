@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { accessible, ADDRESS, ownShop, signIn } from '../shop.ts';
+import { accessible, ADDRESS, OUTSIDE, ownShop, signIn } from '../shop.ts';
 
 ownShop();
 
@@ -149,4 +149,44 @@ test('three payers, a deposit, two cards and cash; a line is credited, an accoun
   await owner.getByLabel('Name', { exact: true }).fill('Aalto');
   await expect(owner.getByRole('row', { name: /Aalto/ }).first()).toBeVisible();
   await accessible(owner, 'invoices');
+});
+
+test('an invoice is sent to a phone and paid there, on the payment service’s page; the counter sees it at once', async ({ browser }) => {
+  const owner = await signIn(browser, 'Ingrid Abara');
+  const open = (await (await owner.request.get('/api/invoices?state=open&payer=Customer')).json()) as {
+    rows: { id: number; payer: string }[];
+  };
+  const invoice = open.rows.find((row) => row.payer !== 'Counter sale')!.id;
+  await owner.goto(`/invoices/${invoice}`);
+  await owner.getByRole('button', { name: 'Send to pay…' }).click();
+  await expect(owner.getByLabel('Attach')).toHaveValue('invoice');
+  await owner.getByRole('combobox', { name: 'To', exact: true }).selectOption('other');
+  await owner.getByLabel('Phone number or email').fill('505 555 0177');
+  await owner.getByRole('button', { name: 'Send', exact: true }).click();
+  await owner.keyboard.press('Escape');
+  let link = '';
+  await expect
+    .poll(async () => {
+      const sent = (await (await fetch(`http://127.0.0.1:${OUTSIDE}/post/all`)).json()) as {
+        address: string;
+        way: string;
+        body: string;
+      }[];
+      return (link =
+        sent.findLast((item) => item.way === 'out' && item.address === '+15055550177')?.body.match(/http\S+documents\/\S+/)?.[0] ?? '');
+    })
+    .not.toBe('');
+
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 780 } })).newPage();
+  await phone.goto(link);
+  await expect(phone.getByRole('heading', { name: /^Balance due/ })).toBeVisible();
+  await accessible(phone, 'pay page');
+  await phone.getByRole('button', { name: /^Pay .* by card$/ }).click();
+  await phone.getByLabel('Card number').fill('4000 0000 0000 4417');
+  await phone.getByRole('button', { name: /^Pay/ }).click();
+  await expect(phone.getByRole('heading', { name: 'Paid. Thank you!' })).toBeVisible();
+  await expect(phone.getByRole('link', { name: /^Receipt for/ })).toBeVisible();
+  await accessible(phone, 'paid page');
+  await expect(owner.getByRole('region', { name: 'Balance' })).toContainText('Paid');
+  await accessible(owner, 'paid invoice');
 });

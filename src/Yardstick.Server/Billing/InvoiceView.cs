@@ -44,7 +44,7 @@ public static class InvoiceView
         /// <summary>When.</summary>
         public required Instant At { get; init; }
 
-        /// <summary>Who took it.</summary>
+        /// <summary>Who took it; <c>Pay page</c> when the customer paid by themselves.</summary>
         public required string By { get; init; }
     }
 
@@ -248,7 +248,7 @@ public static class InvoiceView
                     : account.Charges.FirstOrDefault(c => c.Id == payment.CardChargeId)?.CardEnding ?? "",
             Refundable = account.Refundable(payment).Amount,
             At = payment.At,
-            By = staff[payment.ById],
+            By = staff.GetValueOrDefault(payment.ById, "Pay page"),
         };
 
     private static async Task<IReadOnlyList<RelatedInvoice>> RelatedAsync(ShopDb db, IQueryable<Invoice> which)

@@ -78,6 +78,8 @@ public sealed class PayPageTests(ShopFixture shop) : IClassFixture<ShopFixture>,
         var paid = await ShownAsync(token);
         Assert.Equal((0m, total, false), (paid.Number("due"), paid.Number("paid"), paid.Flag("isPending")));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await stranger.PostAsJsonAsync(Page(token, "/pay"), new { })).StatusCode);
+        var counter = await mina.GetAsync($"invoices/{invoice}");
+        Assert.Equal((0m, "Pay page"), (counter.Number("balance"), Assert.Single(counter["payments"]!.AsArray())!.Text("by")));
         Assert.StartsWith("%PDF", await stranger.GetStringAsync(Page(token, "/receipt.pdf")), StringComparison.Ordinal);
         await using var db = shop.OpenDb();
         Assert.Empty(await new BooksCheck(db).RunAsync());
