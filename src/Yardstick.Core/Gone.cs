@@ -27,6 +27,9 @@ public static class Gone
         "This vehicle's record was merged into another. Search for the other one."
     );
 
+    /// <summary>No reason to follow up.</summary>
+    public static readonly Problem FollowUp = new("followUp.gone", "This follow-up is not due any more. Reload the page.");
+
     /// <summary>No invoice.</summary>
     public static readonly Problem Invoice = new("invoice.gone", "This invoice no longer exists. Reload the page.");
 

@@ -278,6 +278,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Reminders.</summary>
     public DbSet<Reminder> Reminders => Set<Reminder>();
 
+    /// <summary>What was done to follow up.</summary>
+    public DbSet<FollowUpAct> FollowUpActs => Set<FollowUpAct>();
+
     /// <summary>Phrases.</summary>
     public DbSet<Phrase> Phrases => Set<Phrase>();
 

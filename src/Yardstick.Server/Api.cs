@@ -61,6 +61,9 @@ public static class Api
         Phrases.Map(api);
         CheckIn.Map(api);
         Reminders.Map(api);
+        FollowUps.Map(api);
+        FollowUpMessages.Map(api);
+        FollowUpResults.Map(api);
         OrderList.Map(api);
         ReadOrder.Map(api);
         Reprice.Map(api);

@@ -82,6 +82,7 @@ public static class Services
         services.AddSingleton(PartsView.Model);
         services.AddSingleton(Unanswered.Model);
         services.AddSingleton(Notices.Model);
+        services.AddSingleton(FollowUps.Model);
         services.AddSingleton<BenchModels>();
         services.AddSingleton<ContentStore>();
         services.AddSingleton<SupplierTalk>();
@@ -123,6 +124,7 @@ public static class Services
             services.AddHostedService(s => s.GetRequiredService<Outbox>());
             services.AddHostedService<InboundMessages>();
             services.AddHostedService(s => s.GetRequiredService<AppointmentReminders>());
+            services.AddHostedService<ReminderDates>();
             services.AddHostedService<WarmUp>();
             services.AddHostedService(s => s.GetRequiredService<OldCommandCleanup>());
         }

@@ -32,6 +32,16 @@ public class Reminder
     /// <summary>The reading from which it counts while it was never done; null where none was known.</summary>
     public Odometer? StartsAtReading { get; init; }
 
+    /// <summary>
+    /// When it was due as of the last look, which is taken once a day: by it those that may be due are found, and only these are computed.
+    /// Null before the first look; the last day there is where nobody can tell.
+    /// </summary>
+    public LocalDate? ExpectedOn { get; internal set; }
+
+    /// <summary>Takes a look: when it is due by how the car is used now.</summary>
+    /// <param name="use">How the car is used.</param>
+    public void Expect(CarUse use) => ExpectedOn = Due.Of(this, use).On ?? LocalDate.MaxIsoValue;
+
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
     public Instant? RemovedAt { get; internal set; }
 

@@ -32,8 +32,24 @@ public class MessageTemplate
     /// <summary>Moments of a customer's account, whatever order: the statement, and reminders each firmer than the one before.</summary>
     public static readonly IReadOnlyList<string> AccountUses = ["statement", "reminder1", "reminder2", "reminder3"];
 
+    /// <summary>Moments of following up, whatever order: work that is due, an estimate, a missed appointment, thanks, long not seen.</summary>
+    public static readonly IReadOnlyList<string> FollowUpUses = ["work", "estimateAgain", "missed", "thanks", "away"];
+
     /// <summary>Moments that have a template of their own, by name; empty for none.</summary>
-    public static readonly IReadOnlyList<string> Uses = ["", "estimate", "ready", "documents", "delayed", "appointment", .. AccountUses];
+    public static readonly IReadOnlyList<string> Uses =
+    [
+        "",
+        "estimate",
+        "ready",
+        "documents",
+        "delayed",
+        "appointment",
+        .. FollowUpUses,
+        .. AccountUses,
+    ];
+
+    /// <summary>It is written of an order, and offered with it.</summary>
+    public bool IsOfOrder => !AccountUses.Contains(Use) && !FollowUpUses.Contains(Use);
 
     /// <summary>Says what it says from now on. Whether its fields exist is asked by whoever fills them.</summary>
     /// <param name="name">Name, 1 to 80 characters.</param>

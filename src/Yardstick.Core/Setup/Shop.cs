@@ -107,6 +107,21 @@ public partial class Shop
 
     private static string Shown(LocalDate? day) => day is { } d ? Invariant($"{d:yyyy-MM-dd}") : "";
 
+    /// <summary>Declined work is asked about again after so many days, 1 to 730.</summary>
+    public int DeclinedAfterDays { get; internal set; } = 90;
+
+    /// <summary>Who was asked and does not answer is left alone for so many days, 1 to 730.</summary>
+    public int AskAgainDays { get; internal set; } = 90;
+
+    /// <summary>The most follow-up messages to one customer in 30 days, 1 to 30.</summary>
+    public int MostFollowUps { get; internal set; } = 2;
+
+    /// <summary>Customers are thanked so many days after a visit, 1 to 60.</summary>
+    public int ThanksAfterDays { get; internal set; } = 3;
+
+    /// <summary>A vehicle counts as not seen for long after so many months, 1 to 60.</summary>
+    public int AwayMonths { get; internal set; } = 12;
+
     /// <summary>Customers get a text the day before an appointment.</summary>
     public bool RemindsOfAppointments { get; internal set; } = true;
 

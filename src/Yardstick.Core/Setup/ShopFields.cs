@@ -12,7 +12,8 @@ public partial class Shop
 
     /// <summary>
     /// Changes one field: name, address, phone, email, taxNumber, timeZone, country, currency, distanceUnit, plateRegion, distancePerDay,
-    /// promiseStep, promiseSlack, promiseSlackMost, checkMinutes, checksWork, remindsOfAppointments, or the hours of a
+    /// promiseStep, promiseSlack, promiseSlackMost, checkMinutes, checksWork, remindsOfAppointments, declinedAfterDays, askAgainDays,
+    /// mostFollowUps, thanksAfterDays, awayMonths, or the hours of a
     /// weekday such as hours.monday.
     /// </summary>
     /// <param name="field">Which.</param>
@@ -61,11 +62,21 @@ public partial class Shop
             "printsLines" => Kept(() => PrintsLines = typed == "true"),
             "printsPartNumbers" => Kept(() => PrintsPartNumbers = typed == "true"),
             "printsLaborHours" => Kept(() => PrintsLaborHours = typed == "true"),
+            "declinedAfterDays" => Count(typed, field, 730, "days", v => DeclinedAfterDays = v),
+            "askAgainDays" => Count(typed, field, 730, "days", v => AskAgainDays = v),
+            "mostFollowUps" => Count(typed, field, 30, "messages", v => MostFollowUps = v),
+            "thanksAfterDays" => Count(typed, field, 60, "days", v => ThanksAfterDays = v),
+            "awayMonths" => Count(typed, field, 60, "months", v => AwayMonths = v),
             "remindsOfAppointments" => Kept(() => RemindsOfAppointments = typed == "true"),
             _ => WeekHours.DayOf(field) is { } day
                 ? Read(DayHours.Parse(typed, field), v => Hours = Hours.With(day, v))
                 : new Problem("shop.field", $"\"{field}\" can't be edited.", field),
         };
+
+    private static Problem? Count(string typed, string field, int most, string what, Action<int> keep) =>
+        int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value >= 1 && value <= most
+            ? Kept(() => keep(value))
+            : new Problem("shop.count", $"Enter a number of {what} from 1 to {most}.", field);
 
     private static Problem? Whole(string typed, string field, int most, string what, Action<int> keep) =>
         int.TryParse(typed.TrimEnd('%', ' '), NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value <= most
@@ -116,6 +127,11 @@ public partial class Shop
             "promiseSlack" => PromiseSlack.ToString(CultureInfo.InvariantCulture),
             "promiseSlackMost" => PromiseSlackMost.ToString(CultureInfo.InvariantCulture),
             "checkMinutes" => CheckMinutes.ToString(CultureInfo.InvariantCulture),
+            "declinedAfterDays" => DeclinedAfterDays.ToString(CultureInfo.InvariantCulture),
+            "askAgainDays" => AskAgainDays.ToString(CultureInfo.InvariantCulture),
+            "mostFollowUps" => MostFollowUps.ToString(CultureInfo.InvariantCulture),
+            "thanksAfterDays" => ThanksAfterDays.ToString(CultureInfo.InvariantCulture),
+            "awayMonths" => AwayMonths.ToString(CultureInfo.InvariantCulture),
             "checksWork" => ChecksWork ? "true" : "false",
             "takesTips" => TakesTips ? "true" : "false",
             "printsLines" => PrintsLines ? "true" : "false",

@@ -66,24 +66,13 @@ public sealed class AdvisoryMaker(Shop shop)
         foreach (var job in EarlierWork.StillOpen(orders))
         {
             var order = orders.First(o => o.Id == job.OrderId);
-            var until = (job.DeferUntil, job.DeferAtReading) switch
-            {
-                ({ } day, { } at) => Invariant($" until {day:MMM d, yyyy} or {at} {shop.DistanceWord}"),
-                ({ } day, null) => Invariant($" until {day:MMM d, yyyy}"),
-                (null, { } at) => $" until {at} {shop.DistanceWord}",
-                _ => "",
-            };
-            var (kind, became) = job.Decision switch
-            {
-                DecisionKind.Deferred => (AdvisoryKind.Deferred, "deferred"),
-                DecisionKind.Proposed => (AdvisoryKind.Declined, "never answered"),
-                _ => (AdvisoryKind.Declined, "declined"),
-            };
+            var kind = job.Decision == DecisionKind.Deferred ? AdvisoryKind.Deferred : AdvisoryKind.Declined;
+            var opened = shop.Local(order.OpenedAt).Date;
             yield return new(
                 kind,
                 EarlierWork.UrgencyOf(job, use.Today, use.Reading?.Value, use.PerDay),
                 job.Title,
-                Invariant($"{became} {shop.Local(order.OpenedAt):MMM d, yyyy}{until}, {job.Subtotal} then")
+                $"{EarlierWork.LeftWords(job.Decision, opened, job.DeferUntil, job.DeferAtReading, shop.DistanceWord)}, {job.Subtotal} then"
             )
             {
                 OrderId = order.Id,

@@ -108,6 +108,7 @@ internal static class DemoExtras
         await Findings(db, shop);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
+        await DemoFollowUp.AddAsync(db, shop);
         await DemoBilling.FillAsync(db, shop);
     }
 

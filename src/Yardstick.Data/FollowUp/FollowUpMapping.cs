@@ -5,12 +5,16 @@ using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.FollowUp;
 
-internal sealed class FollowUpMapping : IEntityTypeConfiguration<Reminder>, IEntityTypeConfiguration<ReminderDone>
+internal sealed class FollowUpMapping
+    : IEntityTypeConfiguration<Reminder>,
+        IEntityTypeConfiguration<ReminderDone>,
+        IEntityTypeConfiguration<FollowUpAct>
 {
     public void Configure(EntityTypeBuilder<Reminder> builder)
     {
         builder.Ignore(r => r.Last);
         builder.HasIndex(r => r.VehicleId);
+        builder.HasIndex(r => r.ExpectedOn).HasFilter("\"RemovedAt\" IS NULL");
         builder.HasOne<Vehicle>().WithMany().HasForeignKey(r => r.VehicleId).OnDelete(DeleteBehavior.Restrict);
         builder.HasMany(r => r.Dones).WithOne().HasForeignKey(d => d.ReminderId);
         // Nothing can be said about a reminder without them.
@@ -18,4 +22,12 @@ internal sealed class FollowUpMapping : IEntityTypeConfiguration<Reminder>, IEnt
     }
 
     public void Configure(EntityTypeBuilder<ReminderDone> builder) => builder.HasIndex(d => d.OrderId);
+
+    public void Configure(EntityTypeBuilder<FollowUpAct> builder)
+    {
+        builder.HasIndex(a => new { a.Kind, a.SourceId });
+        builder.HasIndex(a => new { a.CustomerId, a.At });
+        builder.HasIndex(a => a.MessageId);
+        builder.HasIndex(a => a.At);
+    }
 }

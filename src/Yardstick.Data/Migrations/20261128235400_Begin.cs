@@ -459,6 +459,30 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "FollowUpActs",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    SourceId = table.Column<long>(type: "INTEGER", nullable: false),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    What = table.Column<int>(type: "INTEGER", nullable: false),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
+                    Until = table.Column<DateOnly>(type: "TEXT", nullable: true),
+                    MessageId = table.Column<long>(type: "INTEGER", nullable: true),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    TakenBackAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_FollowUpActs", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Handovers",
                 columns: table => new
                 {
@@ -1122,6 +1146,11 @@ namespace Yardstick.Data.Migrations
                     PrintsPartNumbers = table.Column<bool>(type: "INTEGER", nullable: false),
                     PrintsLaborHours = table.Column<bool>(type: "INTEGER", nullable: false),
                     BooksLockedUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
+                    DeclinedAfterDays = table.Column<int>(type: "INTEGER", nullable: false),
+                    AskAgainDays = table.Column<int>(type: "INTEGER", nullable: false),
+                    MostFollowUps = table.Column<int>(type: "INTEGER", nullable: false),
+                    ThanksAfterDays = table.Column<int>(type: "INTEGER", nullable: false),
+                    AwayMonths = table.Column<int>(type: "INTEGER", nullable: false),
                     RemindsOfAppointments = table.Column<bool>(type: "INTEGER", nullable: false),
                     SkippedSteps = table.Column<string>(type: "TEXT", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
@@ -2264,6 +2293,7 @@ namespace Yardstick.Data.Migrations
                     CannedJobId = table.Column<long>(type: "INTEGER", nullable: true),
                     StartsOn = table.Column<DateOnly>(type: "TEXT", nullable: false),
                     StartsAtReading = table.Column<int>(type: "INTEGER", nullable: true),
+                    ExpectedOn = table.Column<DateOnly>(type: "TEXT", nullable: true),
                     RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     Version = table.Column<int>(type: "INTEGER", nullable: false)
                 },
@@ -3186,6 +3216,12 @@ namespace Yardstick.Data.Migrations
                 columns: new[] { "Kind", "TargetId" });
 
             migrationBuilder.CreateIndex(
+                name: "IX_Findings_At",
+                table: "Findings",
+                column: "At",
+                filter: "\"JobId\" IS NULL AND \"WithdrawnAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Findings_InspectionPointId",
                 table: "Findings",
                 column: "InspectionPointId",
@@ -3196,6 +3232,26 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Findings_OrderId",
                 table: "Findings",
                 column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_FollowUpActs_At",
+                table: "FollowUpActs",
+                column: "At");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_FollowUpActs_CustomerId_At",
+                table: "FollowUpActs",
+                columns: new[] { "CustomerId", "At" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_FollowUpActs_Kind_SourceId",
+                table: "FollowUpActs",
+                columns: new[] { "Kind", "SourceId" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_FollowUpActs_MessageId",
+                table: "FollowUpActs",
+                column: "MessageId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_FormerOrders_CustomerId",
@@ -3313,6 +3369,16 @@ namespace Yardstick.Data.Migrations
                 table: "JobCompanions",
                 columns: new[] { "JobId", "Code" },
                 unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Jobs_Decision_DecidedAt",
+                table: "Jobs",
+                columns: new[] { "Decision", "DecidedAt" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Jobs_Decision_DeferUntil",
+                table: "Jobs",
+                columns: new[] { "Decision", "DeferUntil" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_Jobs_FinishedById_FinishedAt",
@@ -3706,6 +3772,12 @@ namespace Yardstick.Data.Migrations
                 column: "ReminderId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Reminders_ExpectedOn",
+                table: "Reminders",
+                column: "ExpectedOn",
+                filter: "\"RemovedAt\" IS NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Reminders_VehicleId",
                 table: "Reminders",
                 column: "VehicleId");
@@ -4055,6 +4127,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Findings");
+
+            migrationBuilder.DropTable(
+                name: "FollowUpActs");
 
             migrationBuilder.DropTable(
                 name: "FormerOrders");

@@ -1956,6 +1956,63 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("TimeEntries");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.FollowUp.FollowUpAct", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("MessageId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SourceId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("TakenBackAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("Until")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("What")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("At");
+
+                    b.HasIndex("MessageId");
+
+                    b.HasIndex("CustomerId", "At");
+
+                    b.HasIndex("Kind", "SourceId");
+
+                    b.ToTable("FollowUpActs");
+                });
+
             modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
                 {
                     b.Property<long>("Id")
@@ -1970,6 +2027,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<int?>("EveryMonths")
                         .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("ExpectedOn")
+                        .HasColumnType("TEXT");
 
                     b.Property<DateTime?>("RemovedAt")
                         .HasColumnType("TEXT");
@@ -1991,6 +2051,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("ExpectedOn")
+                        .HasFilter("\"RemovedAt\" IS NULL");
 
                     b.HasIndex("VehicleId");
 
@@ -2230,6 +2293,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("At")
+                        .HasFilter("\"JobId\" IS NULL AND \"WithdrawnAt\" IS NULL");
 
                     b.HasIndex("InspectionPointId")
                         .IsUnique()
@@ -3229,6 +3295,10 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("OrderId");
 
                     b.HasIndex("TakenFromJobId");
+
+                    b.HasIndex("Decision", "DecidedAt");
+
+                    b.HasIndex("Decision", "DeferUntil");
 
                     b.HasIndex("FinishedById", "FinishedAt");
 
@@ -4935,6 +5005,12 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("AskAgainDays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AwayMonths")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateOnly?>("BooksLockedUntil")
                         .HasColumnType("TEXT");
 
@@ -4968,6 +5044,9 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("DeclinedAfterDays")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("DistancePerDay")
                         .HasColumnType("INTEGER");
 
@@ -4988,6 +5067,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("LogoHash")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("MostFollowUps")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Name")
                         .IsRequired()
@@ -5050,6 +5132,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Terms")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("ThanksAfterDays")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("TimeZone")
                         .IsRequired()

@@ -74,6 +74,8 @@ internal sealed class OrdersMapping
             .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
         builder.HasIndex(j => j.OrderId);
         builder.HasIndex(j => j.TakenFromJobId);
+        builder.HasIndex(j => new { j.Decision, j.DecidedAt });
+        builder.HasIndex(j => new { j.Decision, j.DeferUntil });
         builder.HasIndex(j => new { j.FinishedById, j.FinishedAt });
         builder.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
         builder.Property(j => j.CreditFor).HasConversion(JsonColumn.Of<IReadOnlyList<long>>([]), JsonColumn.Same<IReadOnlyList<long>>());

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Floor;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
@@ -32,7 +33,7 @@ public static class ShopStart
                 Json = policy.Replace("\"USD\"", $"\"{shop.Currency}\"", StringComparison.Ordinal),
             }
         );
-        db.MessageTemplates.AddRange([.. Templates(), .. StatementWords.Starting()]);
+        db.MessageTemplates.AddRange([.. Templates(), .. FollowUpWords.Starting(), .. StatementWords.Starting()]);
         db.Stages.AddRange(ShopStage.Usual());
         db.Counters.AddRange(
             new Counter { Name = Counter.Orders, Next = 1001 },
@@ -47,7 +48,7 @@ public static class ShopStart
     {
         if (!await db.Shops.AnyAsync() || await db.MessageTemplates.AnyAsync())
             return;
-        db.MessageTemplates.AddRange([.. Templates(), .. StatementWords.Starting()]);
+        db.MessageTemplates.AddRange([.. Templates(), .. FollowUpWords.Starting(), .. StatementWords.Starting()]);
         await db.SaveChangesAsync();
     }
 

@@ -101,10 +101,11 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
             follow();
     }
 
-    /// <summary>That somebody outside was asked once more changes nothing on a screen.</summary>
+    /// <summary>That somebody outside was asked once more, or a reminder looked at, changes nothing on a screen.</summary>
     private static bool IsTold(EntityEntry entry) =>
         entry.State is EntityState.Added or EntityState.Deleted
-        || entry.State == EntityState.Modified && entry.Properties.Any(p => p.IsModified && p.Metadata.Name != "Tries");
+        || entry.State == EntityState.Modified
+            && entry.Properties.Any(p => p.IsModified && p.Metadata.Name is not ("Tries" or "ExpectedOn"));
 
     /// <summary>Of one kind more than a few are told as all of it: an import brings hundreds of customers at a time.</summary>
     private static List<Topic> Short(IEnumerable<Topic> topics) =>

@@ -117,6 +117,7 @@ internal sealed class TopicsOfRows(DbContext db)
             Payment p => [One(TopicKind.Invoice, p.InvoiceId), .. OfOrder(p.OrderId)],
             CardCharge c => [One(TopicKind.Invoice, c.InvoiceId)],
             Adjustment a => [One(TopicKind.Invoice, a.InvoiceId)],
+            FollowUpAct => [One(TopicKind.FollowUps)],
             JournalEntry or CashCount or BankTransfer or Remittance => [One(TopicKind.Books)],
             Customer c => [One(TopicKind.Customer, c.Id), One(TopicKind.Floor)],
             CustomerPhone p => [One(TopicKind.Customer, p.CustomerId)],

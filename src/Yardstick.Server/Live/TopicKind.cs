@@ -57,6 +57,9 @@ public enum TopicKind
     /// <summary>Messages of an order; 0 for those of none.</summary>
     Messages,
 
+    /// <summary>What was done to follow up.</summary>
+    FollowUps,
+
     /// <summary>What happened by itself.</summary>
     Notices,
 

@@ -6,6 +6,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Documents;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
@@ -39,9 +40,9 @@ public static class Templates
 
     /// <summary>What a template of a moment may name: one of an account knows no order, and the other way round.</summary>
     private static IReadOnlyList<(string Name, string Says)> FieldsOf(string? use) =>
-        MessageTemplate.AccountUses.Contains(use ?? "")
-            ? [.. Fields.Where(f => StatementWords.Knows(f.Name)), .. StatementWords.Fields]
-            : Fields;
+        MessageTemplate.AccountUses.Contains(use ?? "") ? [.. Fields.Where(f => StatementWords.Knows(f.Name)), .. StatementWords.Fields]
+        : MessageTemplate.FollowUpUses.Contains(use ?? "") ? [.. Fields.Where(f => FollowUpWords.Knows(f.Name)), .. FollowUpWords.Fields]
+        : Fields;
 
     /// <summary>A field that templates may name.</summary>
     /// <param name="Name">Its name.</param>
@@ -85,6 +86,7 @@ public static class Templates
                     .ToListAsync(),
                 [
                     .. Fields
+                        .Concat(FollowUpWords.Fields)
                         .Concat(StatementWords.Fields)
                         .Select(f => new TemplatesFieldView(
                             f.Name,
@@ -125,11 +127,10 @@ public static class Templates
     {
         if ((filler.Check(request.Subject, "subject", request.Use) ?? filler.Check(request.Body, "body", request.Use)) is { } problem)
             return Problems.Of(problem);
-        if (MessageTemplate.AccountUses.Contains(request.Use ?? ""))
+        if (await ExampleAsync(db, request.Use ?? "") is var (name, example))
         {
-            var example = StatementWords.Example(await db.Shops.SingleAsync());
             var (subject, body) = (filler.Fill(request.Subject ?? "", example), filler.Fill(request.Body ?? "", example));
-            return Results.Ok(new FilledTemplate(0, "A made-up account", MessageChannel.Email, request.Use!, subject, body));
+            return Results.Ok(new FilledTemplate(0, name, MessageChannel.Email, request.Use!, subject, body));
         }
         var number = request.OrderNumber
             ?? await db.Orders.Where(o => o.State == OrderState.Open && o.CustomerId != null).MaxAsync(o => (long?)o.Number)
@@ -149,15 +150,22 @@ public static class Templates
         );
     }
 
+    /// <summary>What a template is tried out on that is not of an order; null for one that is.</summary>
+    private static async Task<(string Name, IReadOnlyDictionary<string, string> Fields)?> ExampleAsync(ShopDb db, string use)
+    {
+        var shop = await db.Shops.SingleAsync();
+        return MessageTemplate.AccountUses.Contains(use) ? ("A made-up account", StatementWords.Example(shop))
+            : MessageTemplate.FollowUpUses.Contains(use) ? ("A made-up customer", FollowUpWords.Example(shop))
+            : null;
+    }
+
     private static async Task<IResult> ForOrderAsync(long id, ShopDb db, Filler filler)
     {
         if (await db.Orders.FindAsync(id) is not { } order)
             return Problems.Of(Gone.Order);
         var values = await ValuesAsync(db, order);
-        var templates = await db
-            .MessageTemplates.Where(t => t.RemovedAt == null && !MessageTemplate.AccountUses.Contains(t.Use))
-            .OrderBy(t => t.Name)
-            .ToListAsync();
+        var templates = await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Name).ToListAsync();
+        templates.RemoveAll(t => !t.IsOfOrder);
         return Results.Ok(
             templates.ConvertAll(t => new FilledTemplate(
                 t.Id,

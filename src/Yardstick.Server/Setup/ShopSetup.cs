@@ -70,6 +70,21 @@ public static class ShopSetup
         /// <summary>Card payments can take a tip.</summary>
         public required bool TakesTips { get; init; }
 
+        /// <summary>Days until declined work is asked about again.</summary>
+        public required string DeclinedAfterDays { get; init; }
+
+        /// <summary>Days for which who was asked is left alone.</summary>
+        public required string AskAgainDays { get; init; }
+
+        /// <summary>The most follow-up messages to one customer in 30 days.</summary>
+        public required string MostFollowUps { get; init; }
+
+        /// <summary>Days after a visit until thanks.</summary>
+        public required string ThanksAfterDays { get; init; }
+
+        /// <summary>Months after which a vehicle counts as not seen for long.</summary>
+        public required string AwayMonths { get; init; }
+
         /// <summary>Customers' papers show the lines of each job.</summary>
         public required bool PrintsLines { get; init; }
 
@@ -150,6 +165,11 @@ public static class ShopSetup
                 CheckMinutes = shop.Shown("checkMinutes"),
                 ChecksWork = shop.ChecksWork,
                 TakesTips = shop.TakesTips,
+                DeclinedAfterDays = shop.Shown("declinedAfterDays"),
+                AskAgainDays = shop.Shown("askAgainDays"),
+                MostFollowUps = shop.Shown("mostFollowUps"),
+                ThanksAfterDays = shop.Shown("thanksAfterDays"),
+                AwayMonths = shop.Shown("awayMonths"),
                 PrintsLines = shop.PrintsLines,
                 PrintsPartNumbers = shop.PrintsPartNumbers,
                 PrintsLaborHours = shop.PrintsLaborHours,

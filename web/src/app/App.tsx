@@ -8,6 +8,9 @@ import { Shell } from './Shell';
 import { UnknownPage } from './UnknownPage';
 
 const BillingFrame = lazy(() => import('../areas/Billing/BillingFrame'));
+const FollowUpFrame = lazy(() => import('../areas/FollowUp/FollowUpFrame'));
+const FollowUpPage = lazy(() => import('../areas/FollowUp/page/FollowUpPage'));
+const ResultsPage = lazy(() => import('../areas/FollowUp/page/ResultsPage'));
 const AccountsPage = lazy(() => import('../areas/Billing/AccountsPage'));
 const InvoicesPage = lazy(() => import('../areas/Billing/InvoicesPage'));
 const AccountPage = lazy(() => import('../areas/Billing/AccountPage'));
@@ -143,6 +146,10 @@ export function App() {
               <Route path="orders" element={<OrdersPage />} />
               <Route path="orders/:id" element={<OrderSheet />} />
               <Route path="orders/:id/talk-through" element={<TalkThroughPage />} />
+              <Route element={<FollowUpFrame />}>
+                <Route path="follow-up" element={<FollowUpPage />} />
+                <Route path="follow-up/results" element={<ResultsPage />} />
+              </Route>
               <Route element={<BillingFrame />}>
                 <Route path="billing" element={<AccountsPage />} />
                 <Route path="billing/accounts/:id" element={<AccountPage />} />

@@ -5101,6 +5101,321 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/follow-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FollowUpList"];
+                    };
+                };
+                /** @description Not Modified */
+                304: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/follow-ups/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FollowUpActRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/follow-ups/acts/{id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/follow-ups/acts/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/follow-ups/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FollowUpDraftsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FollowUpDrafts"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/follow-ups/send": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FollowUpSendRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FollowUpsSent"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/follow-ups/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    days?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FollowUpResultList"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/orders/{id}": {
         parameters: {
             query?: never;
@@ -21778,6 +22093,143 @@ export interface components {
             key: string;
             words: string;
         };
+        /** @enum {unknown} */
+        FollowUpActKind: "Messaged" | "Reached" | "LeftWord" | "NoAnswer" | "PutOff" | "Closed";
+        FollowUpActRequest: {
+            kind: components["schemas"]["FollowUpKind"];
+            /** Format: int64 */
+            sourceId: number;
+            what: components["schemas"]["FollowUpActKind"];
+            note: null | string;
+            until: null | string;
+        };
+        FollowUpActView: {
+            /** Format: int64 */
+            id: number;
+            what: components["schemas"]["FollowUpActKind"];
+            words: string;
+            note: string;
+            at: components["schemas"]["LocalDateTime"];
+            by: string;
+        };
+        FollowUpDraft: {
+            reasons: components["schemas"]["FollowUpKey"][];
+            customer: string;
+            vehicle: string;
+            titles: string[];
+            /** Format: double */
+            price: null | number;
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            shown: string;
+            subject: string;
+            body: string;
+        };
+        FollowUpDrafts: {
+            drafts: components["schemas"]["FollowUpDraft"][];
+            skipped: components["schemas"]["FollowUpSkipped"][];
+        };
+        FollowUpDraftsRequest: {
+            reasons: components["schemas"]["FollowUpKey"][];
+        };
+        FollowUpKey: {
+            kind: components["schemas"]["FollowUpKind"];
+            /** Format: int64 */
+            sourceId: number;
+        };
+        /** @enum {unknown} */
+        FollowUpKind: "Deferred" | "Declined" | "Advised" | "Reminder" | "Estimate" | "Missed" | "Thanks" | "Away";
+        FollowUpKindSum: {
+            kind: components["schemas"]["FollowUpKind"];
+            /** Format: int32 */
+            due: number;
+            /** Format: double */
+            worth: number;
+        };
+        FollowUpList: {
+            rows: components["schemas"]["FollowUpRow"][];
+            kinds: components["schemas"]["FollowUpKindSum"][];
+            /** Format: int32 */
+            more: number;
+        };
+        FollowUpMessage: {
+            reasons: components["schemas"]["FollowUpKey"][];
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            subject: null | string;
+            body: null | string;
+        };
+        /** @enum {unknown} */
+        FollowUpOutcomeState: "Nothing" | "Answered" | "Booked" | "Came" | "Sold";
+        FollowUpResult: {
+            /** Format: int64 */
+            id: number;
+            at: components["schemas"]["LocalDateTime"];
+            by: string;
+            how: string;
+            kind: components["schemas"]["FollowUpKind"];
+            title: string;
+            /** Format: int64 */
+            customerId: number;
+            customer: string;
+            plate: string;
+            state: components["schemas"]["FollowUpOutcomeState"];
+            /** Format: int64 */
+            orderId: null | number;
+            /** Format: double */
+            sold: number;
+        };
+        FollowUpResultList: {
+            rows: components["schemas"]["FollowUpResult"][];
+            sums: components["schemas"]["FollowUpResultSum"][];
+        };
+        FollowUpResultSum: {
+            state: components["schemas"]["FollowUpOutcomeState"];
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            sold: number;
+        };
+        FollowUpRow: {
+            kind: components["schemas"]["FollowUpKind"];
+            /** Format: int64 */
+            sourceId: number;
+            /** Format: int64 */
+            customerId: number;
+            customer: string;
+            phone: string;
+            address: string;
+            /** Format: int64 */
+            vehicleId: null | number;
+            plate: string;
+            vehicle: string;
+            /** Format: int64 */
+            orderId: null | number;
+            title: string;
+            why: string;
+            on: components["schemas"]["LocalDate"];
+            /** Format: double */
+            worth: number;
+            state: components["schemas"]["FollowUpState"];
+            tried: string;
+            noMessage: string;
+            acts: components["schemas"]["FollowUpActView"][];
+        };
+        FollowUpSendRequest: {
+            messages: components["schemas"]["FollowUpMessage"][];
+        };
+        FollowUpSkipped: {
+            customer: string;
+            title: string;
+            why: string;
+        };
+        FollowUpsSent: {
+            /** Format: int32 */
+            sent: number;
+            refused: components["schemas"]["FollowUpSkipped"][];
+        };
+        /** @enum {unknown} */
+        FollowUpState: "Answered" | "Due" | "Soon" | "Resting" | "PutOff" | "Coming" | "Closed";
         ForgottenClock: {
             /** Format: int64 */
             id: number;
@@ -24264,6 +24716,11 @@ export interface components {
             checkMinutes: string;
             checksWork: boolean;
             takesTips: boolean;
+            declinedAfterDays: string;
+            askAgainDays: string;
+            mostFollowUps: string;
+            thanksAfterDays: string;
+            awayMonths: string;
             printsLines: boolean;
             printsPartNumbers: boolean;
             printsLaborHours: boolean;

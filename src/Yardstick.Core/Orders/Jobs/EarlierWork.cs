@@ -14,32 +14,64 @@ public static class EarlierWork
     /// <param name="orders">All orders of the car with their jobs.</param>
     public static IEnumerable<Job> StillOpen(IReadOnlyCollection<Order> orders)
     {
-        var jobs = orders.SelectMany(o => o.OnJobs.Select(j => (Order: o, Job: j))).ToList();
+        var jobs = orders.SelectMany(o => o.OnJobs).ToDictionary(j => j.Id);
+        var visits = orders.SelectMany(o => o.OnJobs.Select(j => VisitJob.Of(o, j))).ToList();
+        return StillOpen(visits).Select(v => jobs[v.JobId]);
+    }
+
+    /// <summary>The same of jobs as they are read for many cars at once.</summary>
+    /// <param name="jobs">All jobs of all orders of one car but those that were taken off.</param>
+    public static IEnumerable<VisitJob> StillOpen(IReadOnlyCollection<VisitJob> jobs)
+    {
         var seen = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
-        foreach (var (order, job) in jobs.Where(x => WasLeftOpen(x.Order, x.Job)).OrderByDescending(x => x.Order.OpenedAt))
+        foreach (var job in jobs.Where(WasLeftOpen).OrderByDescending(j => j.OpenedAt))
         {
-            var again = jobs.Any(x =>
-                x.Order.OpenedAt > order.OpenedAt
-                && x.Order.State != OrderState.Voided
-                && (x.Order.State == OrderState.Open || x.Job.Decision == DecisionKind.Approved)
-                && Same(x.Job, job)
+            var again = jobs.Any(j =>
+                j.OpenedAt > job.OpenedAt
+                && j.State != OrderState.Voided
+                && (j.State == OrderState.Open || j.Decision == DecisionKind.Approved)
+                && Same(j, job)
             );
-            if (!again && !jobs.Any(x => x.Job.TakenFromJobId == job.Id) && seen.Add(job.Title))
+            if (!again && !jobs.Any(j => j.TakenFromJobId == job.JobId) && seen.Add(job.Title))
                 yield return job;
         }
     }
 
-    private static bool WasLeftOpen(Order order, Job job) =>
-        order.State switch
+    private static bool WasLeftOpen(VisitJob job) =>
+        job.State switch
         {
             OrderState.Posted => job.Decision is DecisionKind.Declined or DecisionKind.Deferred,
             OrderState.Ended => job.Decision is DecisionKind.Declined or DecisionKind.Deferred or DecisionKind.Proposed,
             _ => false,
         };
 
-    private static bool Same(Job one, Job other) =>
+    private static bool Same(VisitJob one, VisitJob other) =>
         one.CannedJobId is { } canned && canned == other.CannedJobId
         || string.Equals(one.Title, other.Title, StringComparison.OrdinalIgnoreCase);
+
+    /// <summary>What became of it at its visit, in words: <c>deferred Nov 3, 2026 until Dec 1, 2026</c>.</summary>
+    /// <param name="decision">Its decision.</param>
+    /// <param name="on">The day of it.</param>
+    /// <param name="until">The day it was put off to.</param>
+    /// <param name="atReading">The reading it was put off to.</param>
+    /// <param name="unit">Word of the shop's unit of distance.</param>
+    public static string LeftWords(DecisionKind decision, LocalDate on, LocalDate? until, Odometer? atReading, string unit)
+    {
+        var term = (until, atReading) switch
+        {
+            ({ } day, { } at) => Invariant($" until {day:MMM d, yyyy} or {at} {unit}"),
+            ({ } day, null) => Invariant($" until {day:MMM d, yyyy}"),
+            (null, { } at) => $" until {at} {unit}",
+            _ => "",
+        };
+        var became = decision switch
+        {
+            DecisionKind.Deferred => "deferred",
+            DecisionKind.Proposed => "never answered",
+            _ => "declined",
+        };
+        return Invariant($"{became} {on:MMM d, yyyy}{term}");
+    }
 
     /// <summary>How pressing it is today.</summary>
     /// <param name="job">Declined or deferred work.</param>

@@ -99,6 +99,18 @@ public static class OrderPricing
             _ => "",
         };
 
+    /// <summary>What a job by itself would cost a customer, before supplies and tax.</summary>
+    /// <param name="job">The job, at the costs of the day.</param>
+    /// <param name="customer">Whose discounts and rates count.</param>
+    /// <param name="policy">The policy in force.</param>
+    /// <param name="day">The day.</param>
+    public static Money Alone(Job job, Customer? customer, ShopPolicy policy, LocalDate day)
+    {
+        var order = new Order();
+        order.Jobs.Add(job);
+        return Money.Of(Price(order, customer, policy, JobSelection.All, day).Of(job).Subtotal);
+    }
+
     /// <summary>Prices an order.</summary>
     public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, JobSelection include, LocalDate day) =>
         OrderPricer.Price(CaseOf(order, customer, policy, include, day));

@@ -2,6 +2,30 @@ import type { Help } from '../help';
 
 /** Help for customers, their messages and invoices, by route. */
 export const CUSTOMERS: Record<string, Help> = {
+  '/follow-up': {
+    title: 'Follow-up',
+    purpose: 'Everything to get in touch about: deferred, declined and advised work, reminders, estimates, missed appointments, thanks.',
+    steps: [
+      'Go down the list with the arrow keys. Answers come first, then what has been due the longest.',
+      'Write with W, log a call with L, make an appointment with A, put off with O, close for good with X.',
+      'Choose several with Space and write to all at once: each message is looked at before it goes out.',
+    ],
+    slips: [
+      'Nobody is asked twice in a row: whoever was asked is left alone until they answer, book or come, or the days set in Setup are over.',
+      'Declined work is asked about some time later, not at once; the days are set in Setup, Shop.',
+      'Closing stops the asking only; the work is still shown when the vehicle is written up.',
+    ],
+  },
+  '/follow-up/results': {
+    title: 'What came of it',
+    purpose: 'Who answered, booked or came after being asked, and what was sold.',
+    steps: ['Choose the time.', 'Open the order that came of it.', 'Save the list as CSV.'],
+    slips: [
+      'Only work that was asked about and invoiced since counts as sold, before tax.',
+      'What somebody does half a year later is not counted.',
+      'A call that nobody answered is not counted as asking.',
+    ],
+  },
   '/customers': {
     title: 'Customers',
     purpose: 'People and businesses with their vehicles.',

@@ -18,6 +18,7 @@ export const TOPIC_KINDS = [
   'Files',
   'Labels',
   'Messages',
+  'FollowUps',
   'Notices',
   'Policy',
   'Catalog',
@@ -85,6 +86,8 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
       return [['labels']];
     case 'Messages':
       return [['messages']];
+    case 'FollowUps':
+      return [['follow-ups']];
     case 'Notices':
       return [['notices']];
     case 'Policy':
