@@ -27,6 +27,15 @@ public static class Gone
         "This vehicle's record was merged into another. Search for the other one."
     );
 
+    /// <summary>No request from outside.</summary>
+    public static readonly Problem Request = new("request.gone", "This request no longer exists. Reload the page.");
+
+    /// <summary>No booking behind a link.</summary>
+    public static readonly Problem Booking = new("booking.unknown", "This link is not valid. Call the shop.");
+
+    /// <summary>No service to book.</summary>
+    public static readonly Problem BookingService = new("bookingService.gone", "This service is not offered any more. Reload the page.");
+
     /// <summary>No reason to follow up.</summary>
     public static readonly Problem FollowUp = new("followUp.gone", "This follow-up is not due any more. Reload the page.");
 

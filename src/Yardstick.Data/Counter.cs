@@ -23,4 +23,7 @@ public class Counter
 
     /// <summary>The last text or email that the gateway told of.</summary>
     public const string PostSeen = "postSeen";
+
+    /// <summary>The last report of a connected vehicle that its service told of.</summary>
+    public const string CarsSeen = "carsSeen";
 }

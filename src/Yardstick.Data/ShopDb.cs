@@ -278,6 +278,15 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Reminders.</summary>
     public DbSet<Reminder> Reminders => Set<Reminder>();
 
+    /// <summary>Services that customers book.</summary>
+    public DbSet<BookingService> BookingServices => Set<BookingService>();
+
+    /// <summary>What came in from outside by itself.</summary>
+    public DbSet<OutsideRequest> OutsideRequests => Set<OutsideRequest>();
+
+    /// <summary>Vehicles that report to the shop.</summary>
+    public DbSet<ConnectedCar> ConnectedCars => Set<ConnectedCar>();
+
     /// <summary>What was done to follow up.</summary>
     public DbSet<FollowUpAct> FollowUpActs => Set<FollowUpAct>();
 

@@ -63,6 +63,9 @@ public static class Api
         Reminders.Map(api);
         FollowUps.Map(api);
         FollowUpMessages.Map(api);
+        BookingPages.Map(api);
+        RequestTray.Map(api);
+        BookingSetup.Map(api);
         FollowUpResults.Map(api);
         OrderList.Map(api);
         ReadOrder.Map(api);

@@ -125,6 +125,7 @@ public static class Services
             services.AddHostedService<InboundMessages>();
             services.AddHostedService(s => s.GetRequiredService<AppointmentReminders>());
             services.AddHostedService<ReminderDates>();
+            services.AddHostedService<ConnectedCarRounds>();
             services.AddHostedService<WarmUp>();
             services.AddHostedService(s => s.GetRequiredService<OldCommandCleanup>());
         }
@@ -211,6 +212,9 @@ public static class Services
         services
             .AddHttpClient<ITextGateway, TextGateway>(c => c.BaseAddress = options.OutsideServices)
             .AddResilienceHandler("texts", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 4));
+        services
+            .AddHttpClient<IConnectedCarService, ConnectedCarService>(c => c.BaseAddress = options.OutsideServices)
+            .AddResilienceHandler("cars", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 4));
         services.AddMemoryCache();
         services.AddScoped<VehicleDataCache>();
         // A charge is never sent twice by itself: after the first try it is looked up. A customer at the terminal takes a while.

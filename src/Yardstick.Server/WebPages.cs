@@ -1,4 +1,6 @@
+using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
+using Yardstick.Data;
 using Yardstick.Server.Hosting;
 using Yardstick.Server.Safety;
 
@@ -40,6 +42,24 @@ public static class WebPages
             }
             foreach (var path in new[] { "/approve/{token}", "/documents/{token}" })
                 app.MapGet(path, Customers).AllowAnonymous().ExcludeFromDescription();
+        }
+        var book = Path.Combine(folder, "book.html");
+        if (File.Exists(book))
+        {
+            var booking = File.ReadAllText(book);
+            async Task<IResult> Booking(HttpContext http, ShopDb db)
+            {
+                var headers = http.Response.Headers;
+                headers.CacheControl = "no-store";
+                // The shop's own site alone may show it in a frame; it holds nothing but what a stranger types there.
+                if (await db.Shops.AsNoTracking().Select(s => s.BookingSite).FirstOrDefaultAsync() is { Length: > 0 } site)
+                    headers.ContentSecurityPolicy = headers
+                        .ContentSecurityPolicy.ToString()
+                        .Replace("frame-ancestors 'none'", $"frame-ancestors {site}", StringComparison.Ordinal);
+                return Results.Text(booking, "text/html; charset=utf-8");
+            }
+            foreach (var path in new[] { "/book", "/book/{token}" })
+                app.MapGet(path, Booking).AllowAnonymous().ExcludeFromDescription();
         }
         app.MapFallback("{*path:nonfile}", (HttpContext http) =>
             {

@@ -20,6 +20,7 @@ internal static class ControlPage
         ("facts", "Facts about cars"),
         ("texts", "Text gateway"),
         ("post-events", "What came in"),
+        ("cars", "Connected cars"),
         ("mail", "Mail server"),
     ];
     private static readonly (string Mode, string Words)[] Modes =
@@ -53,7 +54,7 @@ internal static class ControlPage
     private static string Page(Moods moods)
     {
         var html = new StringBuilder(
-            "<!doctype html><meta charset=utf-8><title>Outside services</title><style>body{font:16px/1.5 sans-serif;max-width:46rem;margin:2rem auto}form{display:flex;gap:.5rem;margin:.75rem 0;align-items:center}b{width:14rem}</style><h1>Outside services</h1><p>These stand in for the real ones. Set how each behaves; for good, or for so many requests. What customers got: <a href=/phone>telephones</a>, <a href=/mail>mailboxes</a>.</p>"
+            "<!doctype html><meta charset=utf-8><title>Outside services</title><style>body{font:16px/1.5 sans-serif;max-width:46rem;margin:2rem auto}form{display:flex;gap:.5rem;margin:.75rem 0;align-items:center}b{width:14rem}</style><h1>Outside services</h1><p>These stand in for the real ones. Set how each behaves; for good, or for so many requests. What customers got: <a href=/phone>telephones</a>, <a href=/mail>mailboxes</a>. What cars report: <a href=/cars>connected cars</a>.</p>"
         );
         foreach (var (code, name) in Services)
         {

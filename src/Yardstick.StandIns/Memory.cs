@@ -69,6 +69,9 @@ public sealed class Memory
         /// <summary>Texts and emails; files from before have none.</summary>
         public List<PostItem> Post { get; init; } = [];
 
+        /// <summary>What connected cars told; files from before have none.</summary>
+        public List<CarEvent> Cars { get; init; } = [];
+
         /// <summary>Returns; files from before have none.</summary>
         public List<SupplierReturn> Returns { get; init; } = [];
     }
@@ -91,6 +94,28 @@ public sealed class Memory
     {
         lock (writing)
             return contents.Orders.FirstOrDefault(which);
+    }
+
+    /// <summary>What connected cars told after a number.</summary>
+    public IReadOnlyList<CarEvent> CarsAfter(long number)
+    {
+        lock (writing)
+            return contents.Cars.FindAll(c => c.Number > number);
+    }
+
+    /// <summary>Keeps what a car told; null where its owner has not consented, or ended it.</summary>
+    public CarEvent? CarTold(CarEvent told)
+    {
+        lock (writing)
+        {
+            var last = contents.Cars.FindLast(c => c.Car == told.Car && c.Kind is "consent" or "ended" && c.Car == told.Car);
+            if (told.Kind != "consent" && last?.Kind != "consent")
+                return null;
+            var kept = told with { Number = contents.Cars.Count + 1 };
+            contents.Cars.Add(kept);
+            Save();
+            return kept;
+        }
     }
 
     /// <summary>All orders of a supplier.</summary>

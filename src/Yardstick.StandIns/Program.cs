@@ -21,6 +21,7 @@ ServiceInformation.Map(app);
 GuideService.Map(app);
 FactService.Map(app);
 PostBox.Map(app);
+ConnectedCars.Map(app);
 app.Run();
 
 /// <summary>The stand-ins' own entry, so that tests can start it.</summary>

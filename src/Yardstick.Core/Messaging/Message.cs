@@ -217,10 +217,10 @@ public partial class Message
 
     private const string Hidden = "…";
 
-    [GeneratedRegex(@"(/(?:approve|documents)/)([\w-]{16,})")]
+    [GeneratedRegex(@"(/(?:approve|documents|book)/)([\w-]{16,})")]
     private static partial Regex Secret();
 
-    [GeneratedRegex($@"(/(?:approve|documents)/){Hidden}")]
+    [GeneratedRegex($@"(/(?:approve|documents|book)/){Hidden}")]
     private static partial Regex Place();
 
     /// <summary>A person decides about one that may have been sent, or that failed.</summary>

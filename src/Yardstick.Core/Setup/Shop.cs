@@ -107,6 +107,30 @@ public partial class Shop
 
     private static string Shown(LocalDate? day) => day is { } d ? Invariant($"{d:yyyy-MM-dd}") : "";
 
+    /// <summary>Customers can book on the shop's page.</summary>
+    public bool TakesBookings { get; internal set; }
+
+    /// <summary>The share of technicians' hours of a day that the page may take, percent, 5 to 100.</summary>
+    public int BookingShare { get; internal set; } = 40;
+
+    /// <summary>Hours of notice that a booking needs, 0 to 720.</summary>
+    public int BookingLeadHours { get; internal set; } = 4;
+
+    /// <summary>So many days ahead can be booked, 1 to 120.</summary>
+    public int BookingDays { get; internal set; } = 21;
+
+    /// <summary>Bookings begin on so many minutes: 30 or 60.</summary>
+    public int BookingStep { get; internal set; } = 60;
+
+    /// <summary>A booking is confirmed by itself; else somebody looks at it first.</summary>
+    public bool ConfirmsBookings { get; internal set; }
+
+    /// <summary>What stands over the services on the page; empty for nothing.</summary>
+    public string BookingWords { get; internal set; } = "";
+
+    /// <summary>The shop's own site that may show the page in a frame: <c>https://shop.example</c>; empty for none.</summary>
+    public string BookingSite { get; internal set; } = "";
+
     /// <summary>Declined work is asked about again after so many days, 1 to 730.</summary>
     public int DeclinedAfterDays { get; internal set; } = 90;
 

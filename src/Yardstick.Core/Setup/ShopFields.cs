@@ -62,6 +62,16 @@ public partial class Shop
             "printsLines" => Kept(() => PrintsLines = typed == "true"),
             "printsPartNumbers" => Kept(() => PrintsPartNumbers = typed == "true"),
             "printsLaborHours" => Kept(() => PrintsLaborHours = typed == "true"),
+            "takesBookings" => Kept(() => TakesBookings = typed == "true"),
+            "confirmsBookings" => Kept(() => ConfirmsBookings = typed == "true"),
+            "bookingShare" => Count(typed, field, 100, "percent", v => BookingShare = v),
+            "bookingLeadHours" => Count(typed, field, 720, "hours", v => BookingLeadHours = v),
+            "bookingDays" => Count(typed, field, 120, "days", v => BookingDays = v),
+            "bookingStep" => typed is "30" or "60"
+                ? Kept(() => BookingStep = typed == "30" ? 30 : 60)
+                : new Problem("shop.bookingStep", "Bookings begin every 30 or 60 minutes.", field),
+            "bookingWords" => Text(typed, 300, field, v => BookingWords = v),
+            "bookingSite" => SetSite(typed),
             "declinedAfterDays" => Count(typed, field, 730, "days", v => DeclinedAfterDays = v),
             "askAgainDays" => Count(typed, field, 730, "days", v => AskAgainDays = v),
             "mostFollowUps" => Count(typed, field, 30, "messages", v => MostFollowUps = v),
@@ -72,6 +82,16 @@ public partial class Shop
                 ? Read(DayHours.Parse(typed, field), v => Hours = Hours.With(day, v))
                 : new Problem("shop.field", $"\"{field}\" can't be edited.", field),
         };
+
+    private Problem? SetSite(string typed)
+    {
+        if (typed.Length == 0)
+            return Kept(() => BookingSite = "");
+        // The origin alone: it goes into a header.
+        return Uri.TryCreate(typed, UriKind.Absolute, out var site) && site.Scheme is "https" or "http" && site.Host.Length > 0
+            ? Kept(() => BookingSite = site.GetLeftPart(UriPartial.Authority))
+            : new Problem("shop.bookingSite", "Enter the site's address, such as https://shop.example.", "bookingSite");
+    }
 
     private static Problem? Count(string typed, string field, int most, string what, Action<int> keep) =>
         int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value >= 1 && value <= most
@@ -127,6 +147,14 @@ public partial class Shop
             "promiseSlack" => PromiseSlack.ToString(CultureInfo.InvariantCulture),
             "promiseSlackMost" => PromiseSlackMost.ToString(CultureInfo.InvariantCulture),
             "checkMinutes" => CheckMinutes.ToString(CultureInfo.InvariantCulture),
+            "takesBookings" => TakesBookings ? "true" : "false",
+            "confirmsBookings" => ConfirmsBookings ? "true" : "false",
+            "bookingShare" => BookingShare.ToString(CultureInfo.InvariantCulture),
+            "bookingLeadHours" => BookingLeadHours.ToString(CultureInfo.InvariantCulture),
+            "bookingDays" => BookingDays.ToString(CultureInfo.InvariantCulture),
+            "bookingStep" => BookingStep.ToString(CultureInfo.InvariantCulture),
+            "bookingWords" => BookingWords,
+            "bookingSite" => BookingSite,
             "declinedAfterDays" => DeclinedAfterDays.ToString(CultureInfo.InvariantCulture),
             "askAgainDays" => AskAgainDays.ToString(CultureInfo.InvariantCulture),
             "mostFollowUps" => MostFollowUps.ToString(CultureInfo.InvariantCulture),

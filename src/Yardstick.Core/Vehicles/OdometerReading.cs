@@ -23,6 +23,19 @@ public class OdometerReading
     /// <summary>Of an order: the reading when the car left; else when it came.</summary>
     public bool Leaving { get; init; }
 
+    /// <summary>The vehicle reported it by itself.</summary>
+    public bool IsReported { get; init; }
+
+    /// <summary>What a connected vehicle reported.</summary>
+    public static OdometerReading Reported(long vehicleId, Odometer reading, Instant utcNow) =>
+        new()
+        {
+            VehicleId = vehicleId,
+            Reading = reading,
+            At = utcNow,
+            IsReported = true,
+        };
+
     /// <summary>What the odometer showed when a car came.</summary>
     public static OdometerReading Of(long vehicleId, long orderId, Odometer reading, Instant utcNow) =>
         new()

@@ -1,4 +1,6 @@
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Floor;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
@@ -47,6 +49,7 @@ internal sealed class DemoCalendar(DemoMaker shop)
         Unknown(2, 4m, "Lena Okonjo", "+15055550177", "Gray Sabine, electric", "Hums above 40, the range went down since it got cold");
         Unknown(4, 2m, "Teodor Anghel", "+12075550163", "Tarnow van", "Pulls to the right since a pothole");
         Missed();
+        await BookingAsync();
         db.Absences.Add(
             new Absence
             {
@@ -127,4 +130,103 @@ internal sealed class DemoCalendar(DemoMaker shop)
 
     private Appointment Empty(LocalDateTime start, long? technician, int? bay) =>
         Appointment.Create(start, null, technician, bay, shop.LocalNow, new Actor(DemoMaker.Writer, shop.UtcNow.PlusDays(-2))).Value;
+
+    /// <summary>The page on which customers book, and what came in over it.</summary>
+    private async Task BookingAsync()
+    {
+        foreach (
+            var (field, value) in new[]
+            {
+                ("takesBookings", "true"),
+                ("bookingWords", "Tell us what you need and when. We look at every booking and confirm it by text."),
+            }
+        )
+            (await db.Shops.SingleAsync()).Set(field, value, inUse: true);
+        var canned = await db.CannedJobs.Include(c => c.Lines).OrderBy(c => c.Id).ToListAsync();
+        foreach (
+            var (title, words, from) in new[]
+            {
+                ("Oil and filter service", "With a look at tires, belts and fluids.", "64"),
+                ("Tire rotation", "", "30"),
+                ("Front brake pads", "Price by vehicle; rotors extra where they need it.", "229"),
+                ("Battery, replace", "", "180"),
+            }
+        )
+            if (canned.Find(c => c.Title.StartsWith(title, StringComparison.Ordinal)) is { } job)
+            {
+                var service = BookingService.Create(job.Title, job.Id, (int)(job.Hours.Value * 60), job.Skill, job.Equipment).Value;
+                service.Set("words", words);
+                service.Set("priceFrom", from);
+                db.BookingServices.Add(service);
+            }
+        var other = BookingService.Create("Something is wrong: please look at it").Value;
+        other.Set("words", "Noises, leaks, warning lights. Tell us below what you notice.");
+        db.BookingServices.Add(other);
+        db.ChangeTracker.DetectChanges();
+        await db.SaveChangesAsync();
+        var asked = db
+            .Appointments.Local.Where(a => a.Source == "Our website" && a.State == AppointmentState.Asked)
+            .OrderBy(a => a.Start)
+            .ToList();
+        for (var i = 0; i < asked.Count; i++)
+        {
+            var customer = await db.Customers.Include(c => c.Phones).FirstOrDefaultAsync(c => c.Id == asked[i].CustomerId);
+            var request = new OutsideRequest
+            {
+                Key = $"demo booking {i}",
+                Kind = RequestKind.Booking,
+                At = shop.UtcNow.PlusMinutes(-95 * (i + 1)),
+                Name = customer?.DisplayName ?? asked[i].Name,
+                Phone = customer?.Phones.FirstOrDefault()?.Number ?? asked[i].Phone?.E164 ?? "",
+                Vehicle = asked[i].Vehicle,
+                Words = i == 0 ? "Comes on since Friday, mostly in the morning." : "Winter tires please, I bring them along.",
+            };
+            request.IsOf(new RequestMatch(asked[i].CustomerId, asked[i].VehicleId, "phone number and plate on file"));
+            request.Became(asked[i].Id);
+            db.OutsideRequests.Add(request);
+        }
+        await CarsAsync();
+    }
+
+    /// <summary>Two vehicles whose owners let them report; one sent a code.</summary>
+    private async Task CarsAsync()
+    {
+        var vehicles = await db.Vehicles.Where(v => v.Id >= FirstVehicle + 20).OrderBy(v => v.Id).Take(2).ToListAsync();
+        for (var i = 0; i < vehicles.Count; i++)
+        {
+            var vehicle = vehicles[i];
+            var owner = await db.Customers.Include(c => c.Phones).FirstAsync(c => c.Id == vehicle.CustomerId);
+            var report = new CarReport
+            {
+                Number = 0,
+                Kind = i == 0 ? "code" : "consent",
+                Car = $"demo-{vehicle.Id}",
+                At = shop.UtcNow.PlusMinutes(-30 - 200 * i),
+                Vin = vehicle.Vin.Text,
+                Owner = owner.DisplayName,
+                Vehicle = vehicle.Description,
+                Code = i == 0 ? "P0128" : "",
+                Words = i == 0 ? "Coolant temperature below thermostat regulating range" : "",
+                Place = i == 0 ? "Route 1 at Mill Road" : "",
+                Latitude = i == 0 ? 43.6591m : null,
+                Longitude = i == 0 ? -70.2568m : null,
+            };
+            var car = new ConnectedCar
+            {
+                Key = report.Car,
+                Vin = vehicle.Vin.Text,
+                Owner = owner.DisplayName,
+                Phone = owner.Phones.FirstOrDefault()?.Number ?? "",
+            };
+            car.Begin(shop.UtcNow.PlusDays(-20 * (2 - i)));
+            car.Is(vehicle.Id);
+            car.Heard(report.At, 12.4m);
+            db.ConnectedCars.Add(car);
+            shop.CarConsents.Add(report with { Number = i + 1, Kind = "consent", At = car.Since, Code = "", Words = "", Place = "" });
+            var request = report.ToRequest(car.Phone);
+            request.IsOf(new RequestMatch(owner.Id, vehicle.Id, "the VIN is on file"));
+            db.OutsideRequests.Add(request);
+        }
+        db.Counters.Add(new Counter { Name = Counter.CarsSeen, Next = shop.CarConsents.Count });
+    }
 }

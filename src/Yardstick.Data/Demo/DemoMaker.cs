@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -31,6 +32,9 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
     internal Dictionary<long, int> Odometers { get; } = [];
     internal Dictionary<long, Quantity> Issued { get; } = [];
     internal List<OutsideOrder> OutsideOrders { get; } = [];
+
+    /// <summary>What the service for connected cars has to know of owners who agreed before the demo begins.</summary>
+    internal List<CarReport> CarConsents { get; } = [];
     internal const long Writer = 2,
         OtherWriter = 3,
         PartsPerson = 4;

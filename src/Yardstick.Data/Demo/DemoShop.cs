@@ -41,7 +41,15 @@ public static class DemoShop
         await maker.MakeAsync();
         await File.WriteAllTextAsync(
             Path.Combine(folder, "outside.json"),
-            JsonSerializer.Serialize(new { Orders = maker.OutsideOrders, Charges = Array.Empty<object>() }, JsonColumn.Options)
+            JsonSerializer.Serialize(
+                new
+                {
+                    Orders = maker.OutsideOrders,
+                    Charges = Array.Empty<object>(),
+                    Cars = maker.CarConsents,
+                },
+                JsonColumn.Options
+            )
         );
         await using (var db = new ShopDb(options))
             await db.Database.ExecuteSqlRawAsync("PRAGMA wal_checkpoint(TRUNCATE);");

@@ -8,7 +8,9 @@ namespace Yardstick.Data.FollowUp;
 internal sealed class FollowUpMapping
     : IEntityTypeConfiguration<Reminder>,
         IEntityTypeConfiguration<ReminderDone>,
-        IEntityTypeConfiguration<FollowUpAct>
+        IEntityTypeConfiguration<FollowUpAct>,
+        IEntityTypeConfiguration<OutsideRequest>,
+        IEntityTypeConfiguration<ConnectedCar>
 {
     public void Configure(EntityTypeBuilder<Reminder> builder)
     {
@@ -29,5 +31,21 @@ internal sealed class FollowUpMapping
         builder.HasIndex(a => new { a.CustomerId, a.At });
         builder.HasIndex(a => a.MessageId);
         builder.HasIndex(a => a.At);
+    }
+
+    public void Configure(EntityTypeBuilder<OutsideRequest> builder)
+    {
+        builder.Property(r => r.ServiceIds).HasConversion(JsonColumn.Of<IReadOnlyList<long>>([]), JsonColumn.Same<IReadOnlyList<long>>());
+        builder.HasIndex(r => r.Key).IsUnique();
+        builder.HasIndex(r => new { r.State, r.At });
+        builder.HasIndex(r => r.TokenHash).HasFilter("\"TokenHash\" <> ''");
+        builder.HasIndex(r => new { r.Phone, r.At });
+        builder.HasIndex(r => r.AppointmentId);
+    }
+
+    public void Configure(EntityTypeBuilder<ConnectedCar> builder)
+    {
+        builder.HasIndex(c => c.Key).IsUnique();
+        builder.HasIndex(c => c.VehicleId);
     }
 }

@@ -1959,6 +1959,53 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("TimeEntries");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.FollowUp.ConnectedCar", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("BatteryVolts")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("EndedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("HeardAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Owner")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Phone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("Since")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Vin")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
+
+                    b.HasIndex("VehicleId");
+
+                    b.ToTable("ConnectedCars");
+                });
+
             modelBuilder.Entity("Yardstick.Core.FollowUp.FollowUpAct", b =>
                 {
                     b.Property<long>("Id")
@@ -2014,6 +2061,124 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("Kind", "SourceId");
 
                     b.ToTable("FollowUpActs");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.FollowUp.OutsideRequest", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("AgainAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("AppointmentId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("AssignedToId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Email")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("HandledAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("HandledById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Latitude")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Longitude")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("MatchedBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Phone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Place")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ServiceIds")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Times")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Vehicle")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Vin")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AppointmentId");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
+
+                    b.HasIndex("TokenHash")
+                        .HasFilter("\"TokenHash\" <> ''");
+
+                    b.HasIndex("Phone", "At");
+
+                    b.HasIndex("State", "At");
+
+                    b.ToTable("OutsideRequests");
                 });
 
             modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
@@ -4748,6 +4913,51 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Bays");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Schedule.BookingService", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CannedJobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Equipment")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("LeadHours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Minutes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("PriceFrom")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("BookingServices");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.CalendarFeed", b =>
                 {
                     b.Property<long>("Id")
@@ -5014,6 +5224,26 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("AwayMonths")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("BookingDays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("BookingLeadHours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("BookingShare")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("BookingSite")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("BookingStep")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("BookingWords")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<DateOnly?>("BooksLockedUntil")
                         .HasColumnType("TEXT");
 
@@ -5030,6 +5260,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("ClosedDays")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("ConfirmsBookings")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Country")
                         .IsRequired()
@@ -5124,6 +5357,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("SkippedSteps")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("TakesBookings")
+                        .HasColumnType("INTEGER");
 
                     b.Property<bool>("TakesTips")
                         .HasColumnType("INTEGER");
@@ -5222,6 +5458,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<DateTime>("At")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsReported")
+                        .HasColumnType("INTEGER");
 
                     b.Property<bool>("Leaving")
                         .HasColumnType("INTEGER");

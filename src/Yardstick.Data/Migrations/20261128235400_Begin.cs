@@ -177,6 +177,28 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "BookingServices",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    Words = table.Column<string>(type: "TEXT", nullable: false),
+                    Minutes = table.Column<int>(type: "INTEGER", nullable: false),
+                    PriceFrom = table.Column<long>(type: "INTEGER", nullable: true),
+                    Skill = table.Column<string>(type: "TEXT", nullable: false),
+                    Equipment = table.Column<string>(type: "TEXT", nullable: false),
+                    LeadHours = table.Column<int>(type: "INTEGER", nullable: false),
+                    CannedJobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_BookingServices", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "CalendarFeeds",
                 columns: table => new
                 {
@@ -301,6 +323,27 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Commands", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "ConnectedCars",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Key = table.Column<string>(type: "TEXT", nullable: false),
+                    Vin = table.Column<string>(type: "TEXT", nullable: false),
+                    Owner = table.Column<string>(type: "TEXT", nullable: false),
+                    Phone = table.Column<string>(type: "TEXT", nullable: false),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Since = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    EndedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    HeardAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    BatteryVolts = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_ConnectedCars", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -797,6 +840,45 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "OutsideRequests",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Key = table.Column<string>(type: "TEXT", nullable: false),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    AgainAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Times = table.Column<int>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Phone = table.Column<string>(type: "TEXT", nullable: false),
+                    Email = table.Column<string>(type: "TEXT", nullable: false),
+                    Plate = table.Column<string>(type: "TEXT", nullable: false),
+                    Vin = table.Column<string>(type: "TEXT", nullable: false),
+                    Vehicle = table.Column<string>(type: "TEXT", nullable: false),
+                    Words = table.Column<string>(type: "TEXT", nullable: false),
+                    ServiceIds = table.Column<string>(type: "TEXT", nullable: false),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Place = table.Column<string>(type: "TEXT", nullable: false),
+                    Latitude = table.Column<long>(type: "INTEGER", nullable: true),
+                    Longitude = table.Column<long>(type: "INTEGER", nullable: true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: true),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: true),
+                    MatchedBy = table.Column<string>(type: "TEXT", nullable: false),
+                    AppointmentId = table.Column<long>(type: "INTEGER", nullable: true),
+                    TokenHash = table.Column<string>(type: "TEXT", nullable: false),
+                    AssignedToId = table.Column<long>(type: "INTEGER", nullable: true),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    HandledAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    HandledById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_OutsideRequests", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "OwnOperations",
                 columns: table => new
                 {
@@ -1146,6 +1228,14 @@ namespace Yardstick.Data.Migrations
                     PrintsPartNumbers = table.Column<bool>(type: "INTEGER", nullable: false),
                     PrintsLaborHours = table.Column<bool>(type: "INTEGER", nullable: false),
                     BooksLockedUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
+                    TakesBookings = table.Column<bool>(type: "INTEGER", nullable: false),
+                    BookingShare = table.Column<int>(type: "INTEGER", nullable: false),
+                    BookingLeadHours = table.Column<int>(type: "INTEGER", nullable: false),
+                    BookingDays = table.Column<int>(type: "INTEGER", nullable: false),
+                    BookingStep = table.Column<int>(type: "INTEGER", nullable: false),
+                    ConfirmsBookings = table.Column<bool>(type: "INTEGER", nullable: false),
+                    BookingWords = table.Column<string>(type: "TEXT", nullable: false),
+                    BookingSite = table.Column<string>(type: "TEXT", nullable: false),
                     DeclinedAfterDays = table.Column<int>(type: "INTEGER", nullable: false),
                     AskAgainDays = table.Column<int>(type: "INTEGER", nullable: false),
                     MostFollowUps = table.Column<int>(type: "INTEGER", nullable: false),
@@ -2196,7 +2286,8 @@ namespace Yardstick.Data.Migrations
                     Reading = table.Column<int>(type: "INTEGER", nullable: false),
                     At = table.Column<DateTime>(type: "TEXT", nullable: false),
                     OrderId = table.Column<long>(type: "INTEGER", nullable: true),
-                    Leaving = table.Column<bool>(type: "INTEGER", nullable: false)
+                    Leaving = table.Column<bool>(type: "INTEGER", nullable: false),
+                    IsReported = table.Column<bool>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -3090,6 +3181,17 @@ namespace Yardstick.Data.Migrations
                 column: "OrderId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_ConnectedCars_Key",
+                table: "ConnectedCars",
+                column: "Key",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ConnectedCars_VehicleId",
+                table: "ConnectedCars",
+                column: "VehicleId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_CreditedPicks_InvoiceId",
                 table: "CreditedPicks",
                 column: "InvoiceId");
@@ -3551,6 +3653,33 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Orders_VehicleId",
                 table: "Orders",
                 column: "VehicleId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OutsideRequests_AppointmentId",
+                table: "OutsideRequests",
+                column: "AppointmentId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OutsideRequests_Key",
+                table: "OutsideRequests",
+                column: "Key",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OutsideRequests_Phone_At",
+                table: "OutsideRequests",
+                columns: new[] { "Phone", "At" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OutsideRequests_State_At",
+                table: "OutsideRequests",
+                columns: new[] { "State", "At" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OutsideRequests_TokenHash",
+                table: "OutsideRequests",
+                column: "TokenHash",
+                filter: "\"TokenHash\" <> ''");
 
             migrationBuilder.CreateIndex(
                 name: "IX_OwedCores_GivenUpAt",
@@ -4054,6 +4183,9 @@ namespace Yardstick.Data.Migrations
                 name: "Bays");
 
             migrationBuilder.DropTable(
+                name: "BookingServices");
+
+            migrationBuilder.DropTable(
                 name: "CalendarFeeds");
 
             migrationBuilder.DropTable(
@@ -4082,6 +4214,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Concerns");
+
+            migrationBuilder.DropTable(
+                name: "ConnectedCars");
 
             migrationBuilder.DropTable(
                 name: "Counters");
@@ -4187,6 +4322,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "OrderPayers");
+
+            migrationBuilder.DropTable(
+                name: "OutsideRequests");
 
             migrationBuilder.DropTable(
                 name: "OwedCores");

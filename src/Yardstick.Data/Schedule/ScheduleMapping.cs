@@ -11,7 +11,8 @@ internal sealed class ScheduleMapping
         IEntityTypeConfiguration<Appointment>,
         IEntityTypeConfiguration<AppointmentService>,
         IEntityTypeConfiguration<AppointmentMove>,
-        IEntityTypeConfiguration<CalendarFeed>
+        IEntityTypeConfiguration<CalendarFeed>,
+        IEntityTypeConfiguration<BookingService>
 {
     public void Configure(EntityTypeBuilder<PlannedWork> builder)
     {
@@ -53,6 +54,14 @@ internal sealed class ScheduleMapping
     {
         builder.Property(b => b.Name).UseCollation("NOCASE");
         builder.HasIndex(b => b.Name).IsUnique();
+        builder
+            .Property(b => b.Equipment)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+    }
+
+    public void Configure(EntityTypeBuilder<BookingService> builder)
+    {
+        builder.Property(b => b.PriceFrom).HasConversion<MoneyColumn>();
         builder
             .Property(b => b.Equipment)
             .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());

@@ -118,6 +118,8 @@ internal sealed class TopicsOfRows(DbContext db)
             CardCharge c => [One(TopicKind.Invoice, c.InvoiceId)],
             Adjustment a => [One(TopicKind.Invoice, a.InvoiceId)],
             FollowUpAct => [One(TopicKind.FollowUps)],
+            OutsideRequest or ConnectedCar => [One(TopicKind.Requests)],
+            BookingService => [One(TopicKind.Setup)],
             JournalEntry or CashCount or BankTransfer or Remittance => [One(TopicKind.Books)],
             Customer c => [One(TopicKind.Customer, c.Id), One(TopicKind.Floor)],
             CustomerPhone p => [One(TopicKind.Customer, p.CustomerId)],

@@ -60,6 +60,9 @@ public enum TopicKind
     /// <summary>What was done to follow up.</summary>
     FollowUps,
 
+    /// <summary>What came in from outside by itself.</summary>
+    Requests,
+
     /// <summary>What happened by itself.</summary>
     Notices,
 

@@ -49,6 +49,10 @@ public static class UnknownSenders
     private static IQueryable<Message> Unknown(ShopDb db) =>
         db.Messages.Where(m => m.CustomerId == null && m.OrderId == null && m.Address != "");
 
+    /// <summary>How many of them wrote something that nobody read.</summary>
+    internal static async Task<int> UnreadAsync(ShopDb db) =>
+        await Unknown(db).Where(m => m.State == MessageState.Received && m.SeenAt == null).Select(m => m.Address).Distinct().CountAsync();
+
     private static async Task<IResult> ListAsync(ShopDb db)
     {
         var country = (await db.Shops.SingleAsync()).Country;

@@ -322,7 +322,7 @@ public static class Appointments
             return appointment.SetServices(chosen).Problem is { } refused ? refused : new RecordChanged(id, appointment.Version);
         });
 
-    private static AppointmentService ServiceOf(CannedJob canned) =>
+    internal static AppointmentService ServiceOf(CannedJob canned) =>
         new()
         {
             CannedJobId = canned.Id,

@@ -117,14 +117,29 @@ public static class CalendarFeeds
         )
             return Problems.Of(Gone.CalendarFeed);
         var shop = await db.Shops.AsNoTracking().SingleAsync();
-        var calendar = new Calendar { ProductId = "-//Yardstick//Calendar//EN" };
-        calendar.AddProperty("X-WR-CALNAME", shop.Name);
-        calendar.AddTimeZone(new VTimeZone(shop.TimeZone));
+        var calendar = Begin(shop);
         if (feed.AppointmentId is { } appointmentId)
             await AddAppointmentAsync(calendar, db, shop, appointmentId);
         else
             await AddWorkAsync(calendar, db, shop, feed, time.Now());
         return Results.Text(new CalendarSerializer().SerializeToString(calendar), "text/calendar", Encoding.UTF8);
+    }
+
+    /// <summary>One appointment, as a file for the customer's calendar.</summary>
+    internal static async Task<IResult> OfAppointmentAsync(ShopDb db, long appointmentId)
+    {
+        var shop = await db.Shops.AsNoTracking().SingleAsync();
+        var calendar = Begin(shop);
+        await AddAppointmentAsync(calendar, db, shop, appointmentId);
+        return Results.Text(new CalendarSerializer().SerializeToString(calendar), "text/calendar", Encoding.UTF8);
+    }
+
+    private static Calendar Begin(Shop shop)
+    {
+        var calendar = new Calendar { ProductId = "-//Yardstick//Calendar//EN" };
+        calendar.AddProperty("X-WR-CALNAME", shop.Name);
+        calendar.AddTimeZone(new VTimeZone(shop.TimeZone));
+        return calendar;
     }
 
     private static async Task AddWorkAsync(Calendar calendar, ShopDb db, Shop shop, CalendarFeed feed, Instant utcNow)

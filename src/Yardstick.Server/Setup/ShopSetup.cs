@@ -70,6 +70,30 @@ public static class ShopSetup
         /// <summary>Card payments can take a tip.</summary>
         public required bool TakesTips { get; init; }
 
+        /// <summary>Customers can book on the shop's page.</summary>
+        public required bool TakesBookings { get; init; }
+
+        /// <summary>A booking is confirmed by itself.</summary>
+        public required bool ConfirmsBookings { get; init; }
+
+        /// <summary>Percent of a day's hours that the page may take.</summary>
+        public required string BookingShare { get; init; }
+
+        /// <summary>Hours of notice that a booking needs.</summary>
+        public required string BookingLeadHours { get; init; }
+
+        /// <summary>Days ahead that can be booked.</summary>
+        public required string BookingDays { get; init; }
+
+        /// <summary>Minutes on which bookings begin.</summary>
+        public required string BookingStep { get; init; }
+
+        /// <summary>What stands over the services on the page.</summary>
+        public required string BookingWords { get; init; }
+
+        /// <summary>The shop's own site that may show the page in a frame.</summary>
+        public required string BookingSite { get; init; }
+
         /// <summary>Days until declined work is asked about again.</summary>
         public required string DeclinedAfterDays { get; init; }
 
@@ -165,6 +189,14 @@ public static class ShopSetup
                 CheckMinutes = shop.Shown("checkMinutes"),
                 ChecksWork = shop.ChecksWork,
                 TakesTips = shop.TakesTips,
+                TakesBookings = shop.TakesBookings,
+                ConfirmsBookings = shop.ConfirmsBookings,
+                BookingShare = shop.Shown("bookingShare"),
+                BookingLeadHours = shop.Shown("bookingLeadHours"),
+                BookingDays = shop.Shown("bookingDays"),
+                BookingStep = shop.Shown("bookingStep"),
+                BookingWords = shop.BookingWords,
+                BookingSite = shop.BookingSite,
                 DeclinedAfterDays = shop.Shown("declinedAfterDays"),
                 AskAgainDays = shop.Shown("askAgainDays"),
                 MostFollowUps = shop.Shown("mostFollowUps"),

@@ -25,6 +25,7 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "Suppliers",
         "SupplierBranches",
         "Bays",
+        "BookingServices",
         "Stages",
         "PolicyVersions",
         "PolicyDrafts",

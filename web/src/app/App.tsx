@@ -10,6 +10,8 @@ import { UnknownPage } from './UnknownPage';
 const BillingFrame = lazy(() => import('../areas/Billing/BillingFrame'));
 const FollowUpFrame = lazy(() => import('../areas/FollowUp/FollowUpFrame'));
 const FollowUpPage = lazy(() => import('../areas/FollowUp/page/FollowUpPage'));
+const RequestsPage = lazy(() => import('../areas/FollowUp/requests/RequestsPage'));
+const BookingSetupPage = lazy(() => import('../areas/Schedule/BookingSetupPage'));
 const ResultsPage = lazy(() => import('../areas/FollowUp/page/ResultsPage'));
 const AccountsPage = lazy(() => import('../areas/Billing/AccountsPage'));
 const InvoicesPage = lazy(() => import('../areas/Billing/InvoicesPage'));
@@ -148,6 +150,7 @@ export function App() {
               <Route path="orders/:id/talk-through" element={<TalkThroughPage />} />
               <Route element={<FollowUpFrame />}>
                 <Route path="follow-up" element={<FollowUpPage />} />
+                <Route path="follow-up/requests" element={<RequestsPage />} />
                 <Route path="follow-up/results" element={<ResultsPage />} />
               </Route>
               <Route element={<BillingFrame />}>
@@ -193,6 +196,7 @@ export function App() {
                 <Route path="inspections/:id?" element={<TemplatesPage />} />
                 <Route path="fees" element={<FeesPage />} />
                 <Route path="floor" element={<FloorSetupPage />} />
+                <Route path="booking" element={<BookingSetupPage />} />
                 <Route path="own" element={<OwnPage />} />
                 <Route path="computers" element={<TerminalsPage />} />
                 <Route path="files" element={<ImportsPage />} />

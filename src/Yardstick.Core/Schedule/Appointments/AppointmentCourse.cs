@@ -114,6 +114,24 @@ public partial class Appointment
         return Result.Done;
     }
 
+    /// <summary>So many hours before it begins a customer can still move it or call it off by themselves.</summary>
+    private const int ChangeHours = 2;
+
+    /// <summary>Whether the customer can still move it or call it off by themselves.</summary>
+    /// <param name="localNow">Wall time.</param>
+    public bool MayChangeByCustomer(LocalDateTime localNow) => IsToCome && Start > localNow.PlusHours(ChangeHours);
+
+    /// <summary>How far it is, in a sentence for the customer.</summary>
+    public string ForCustomer =>
+        State switch
+        {
+            AppointmentState.Asked => "We got your booking and will confirm it shortly.",
+            AppointmentState.Confirmed => "Your appointment is confirmed.",
+            AppointmentState.Arrived => "Your vehicle is here.",
+            AppointmentState.Missed => "We missed you at this appointment. Please call us for another time.",
+            _ => "This appointment is canceled.",
+        };
+
     /// <summary>The vehicle did not come after all: it is an appointment again.</summary>
     public Result Return()
     {

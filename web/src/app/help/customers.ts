@@ -16,6 +16,20 @@ export const CUSTOMERS: Record<string, Help> = {
       'Closing stops the asking only; the work is still shown when the vehicle is written up.',
     ],
   },
+  '/follow-up/requests': {
+    title: 'Requests',
+    purpose: 'What comes in by itself: times booked on your page, vehicles whose owners let them report, and their trouble codes.',
+    steps: [
+      'Take the oldest first; “I take it” tells the others that you have it.',
+      'Confirm a booking, or make an appointment of a trouble code; the customer gets a text of a confirmed time.',
+      'Set aside what comes to nothing, with the reason.',
+    ],
+    slips: [
+      'A booking that is set aside frees its time in the calendar.',
+      'A plate that belongs to somebody else is said and not taken: anybody can type one.',
+      'A vehicle sends the same code again and again; it stays one request.',
+    ],
+  },
   '/follow-up/results': {
     title: 'What came of it',
     purpose: 'Who answered, booked or came after being asked, and what was sold.',

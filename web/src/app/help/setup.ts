@@ -70,6 +70,20 @@ export const SETUP: Record<string, Help> = {
       'A stage hidden from a role is hidden with its vehicles, under Floor by stage only.',
     ],
   },
+  '/setup/booking': {
+    title: 'Booking',
+    purpose: 'The page on which customers book times by themselves: what, how much of the day, and how they get there.',
+    steps: [
+      'Add the services that you want booked, from canned jobs or with a title of their own.',
+      'Say how much of a day’s hours the page may take, and how much notice you need.',
+      'Switch it on, and put the link, the code or the line of HTML where customers see it.',
+    ],
+    slips: [
+      'A service that needs a skill is offered only while somebody with it is free.',
+      'Without technicians’ hours under People nothing is free.',
+      'Only the website that you enter can show the page in a frame.',
+    ],
+  },
   '/setup/suppliers/:id?': {
     title: 'Setup: Suppliers',
     purpose: 'Who sells you parts and how orders reach them.',

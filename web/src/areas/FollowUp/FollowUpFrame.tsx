@@ -2,6 +2,7 @@ import { NavLink, Outlet } from 'react-router';
 
 const PAGES = [
   ['/follow-up', 'To follow up'],
+  ['/follow-up/requests', 'Requests'],
   ['/follow-up/results', 'What came of it'],
 ] as const;
 

@@ -13,6 +13,7 @@ const PAGES: Page[] = [
   { to: '/setup/shop', name: 'Shop', asks: 'EditSetup' },
   { to: '/setup/people', name: 'People', asks: 'EditStaff' },
   { to: '/setup/floor', name: 'Floor', asks: 'EditSetup' },
+  { to: '/setup/booking', name: 'Booking', asks: 'EditSetup' },
   { to: '/setup/suppliers', name: 'Suppliers', asks: 'EditSetup' },
   { to: '/setup/parts', name: 'Parts catalog', asks: 'EditSetup' },
   { to: '/setup/pricing', name: 'Pricing rules', asks: 'EditPolicy' },

@@ -19,6 +19,7 @@ export const TOPIC_KINDS = [
   'Labels',
   'Messages',
   'FollowUps',
+  'Requests',
   'Notices',
   'Policy',
   'Catalog',
@@ -88,6 +89,8 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
       return [['messages']];
     case 'FollowUps':
       return [['follow-ups']];
+    case 'Requests':
+      return [['requests']];
     case 'Notices':
       return [['notices']];
     case 'Policy':

@@ -1,0 +1,134 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.FollowUp;
+
+/// <summary>Something that came in from outside by itself: who it is, what they want, and what became of it.</summary>
+public class OutsideRequest
+{
+    private const int LongestReason = 200;
+
+    /// <summary>Key.</summary>
+    public long Id { get; init; }
+
+    /// <summary>Name by which it is known when it comes twice.</summary>
+    public required string Key { get; init; }
+
+    /// <summary>What it is.</summary>
+    public RequestKind Kind { get; init; }
+
+    /// <summary>When it came first, UTC.</summary>
+    public Instant At { get; init; }
+
+    /// <summary>When it last came again, UTC; null where it came once.</summary>
+    public Instant? AgainAt { get; internal set; }
+
+    /// <summary>How often it came: a vehicle sends the same code again and again.</summary>
+    public int Times { get; internal set; } = 1;
+
+    /// <summary>Name of whoever sent it, as they wrote it.</summary>
+    public string Name { get; init; } = "";
+
+    /// <summary>Telephone in E.164; empty for none.</summary>
+    public string Phone { get; init; } = "";
+
+    /// <summary>Email; empty for none.</summary>
+    public string Email { get; init; } = "";
+
+    /// <summary>Plate as it was read; empty for none.</summary>
+    public string Plate { get; init; } = "";
+
+    /// <summary>Vehicle identification number; empty for none.</summary>
+    public string Vin { get; init; } = "";
+
+    /// <summary>The vehicle in words.</summary>
+    public string Vehicle { get; init; } = "";
+
+    /// <summary>What they say, or what the vehicle says.</summary>
+    public string Words { get; init; } = "";
+
+    /// <summary>Keys of the services that were booked.</summary>
+    public IReadOnlyList<long> ServiceIds { get; init; } = [];
+
+    /// <summary>Trouble code; empty for none.</summary>
+    public string Code { get; init; } = "";
+
+    /// <summary>Where the vehicle was, in words; empty where nobody said.</summary>
+    public string Place { get; internal set; } = "";
+
+    /// <summary>Degrees north; null where nobody said.</summary>
+    public decimal? Latitude { get; internal set; }
+
+    /// <summary>Degrees east.</summary>
+    public decimal? Longitude { get; internal set; }
+
+    /// <summary>The customer that it was matched to.</summary>
+    public long? CustomerId { get; internal set; }
+
+    /// <summary>The vehicle that it was matched to.</summary>
+    public long? VehicleId { get; internal set; }
+
+    /// <summary>Why it was matched, in words; empty where a person chose.</summary>
+    public string MatchedBy { get; internal set; } = "";
+
+    /// <summary>The appointment that was made of it.</summary>
+    public long? AppointmentId { get; internal set; }
+
+    /// <summary>Hash of the key to its page; empty for none.</summary>
+    public string TokenHash { get; init; } = "";
+
+    /// <summary>Who has it; null for nobody yet.</summary>
+    public long? AssignedToId { get; internal set; }
+
+    /// <summary>What became of it.</summary>
+    public RequestState State { get; internal set; }
+
+    /// <summary>Why it was set aside, or what was done.</summary>
+    public string Reason { get; internal set; } = "";
+
+    /// <summary>When it was dealt with, UTC.</summary>
+    public Instant? HandledAt { get; internal set; }
+
+    /// <summary>Who dealt with it.</summary>
+    public long? HandledById { get; internal set; }
+
+    /// <summary>It came again while nobody had dealt with it.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    /// <param name="place">Where, this time.</param>
+    /// <param name="latitude">Degrees north.</param>
+    /// <param name="longitude">Degrees east.</param>
+    public void CameAgain(Instant utcNow, string place, decimal? latitude, decimal? longitude)
+    {
+        (AgainAt, Times) = (utcNow, Times + 1);
+        if (latitude is not null)
+            (Place, Latitude, Longitude) = (place, latitude, longitude);
+    }
+
+    /// <summary>Puts it to a customer and a vehicle.</summary>
+    /// <param name="match">Who it is, and why.</param>
+    public void IsOf(RequestMatch match) => (CustomerId, VehicleId, MatchedBy) = (match.CustomerId, match.VehicleId, match.Why);
+
+    /// <summary>An appointment was made of it.</summary>
+    /// <param name="appointmentId">The appointment.</param>
+    public void Became(long appointmentId) => AppointmentId = appointmentId;
+
+    /// <summary>Somebody takes it, or gives it back.</summary>
+    /// <param name="staffId">Who; null for nobody.</param>
+    public void Assign(long? staffId) => AssignedToId = staffId;
+
+    /// <summary>Deals with it. Refuses with <c>request.reason</c> where it is set aside without a reason, and <c>text.long</c>.</summary>
+    /// <param name="state">What becomes of it.</param>
+    /// <param name="reason">Why, or what was done.</param>
+    /// <param name="actor">Who.</param>
+    public Result Handle(RequestState state, string? reason, Actor actor)
+    {
+        var typed = (reason ?? "").Trim();
+        if (typed.Length > LongestReason)
+            return TextInput.TooLong(LongestReason, "reason", "A reason");
+        if (state == RequestState.SetAside && typed.Length == 0)
+            return new Problem("request.reason", "Enter why it is set aside.", "reason");
+        (State, Reason) = (state, state == RequestState.Open ? "" : typed);
+        HandledAt = state == RequestState.Open ? null : actor.At;
+        HandledById = state == RequestState.Open ? null : actor.StaffId;
+        return Result.Done;
+    }
+}

@@ -1,0 +1,38 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+
+namespace Yardstick.Server.FollowUp;
+
+/// <summary>Whose a request is, by what is on file.</summary>
+internal static class RequestMatching
+{
+    private const int Most = 5;
+
+    /// <summary>Looks it up.</summary>
+    internal static async Task<RequestMatch> OfAsync(ShopDb db, string phone, string vin, Plate plate)
+    {
+        var byPhone =
+            phone.Length == 0
+                ? []
+                : await db
+                    .CustomerPhones.Where(p => p.Number == phone)
+                    .Join(db.Customers.IgnoreAutoIncludes().Where(c => c.MergedIntoId == null), p => p.CustomerId, c => c.Id, (p, c) => c)
+                    .Distinct()
+                    .Take(Most)
+                    .ToListAsync();
+        var read = Vin.Kept(vin);
+        var byVin = vin.Length == 0 ? [] : await CarsAsync(db, db.Vehicles.Where(v => v.Vin == read));
+        var byPlate = plate.IsKnown ? await CarsAsync(db, db.Vehicles.Where(v => v.Plate == plate)) : [];
+        return RequestMatch.Of(byPhone.ConvertAll(c => (c.Id, c.DisplayName)), byVin, byPlate);
+    }
+
+    private static async Task<List<RequestMatch.Candidate>> CarsAsync(ShopDb db, IQueryable<Core.Vehicles.Vehicle> cars) =>
+        (
+            await cars.Where(v => v.MergedIntoId == null)
+                .Join(db.Customers.IgnoreAutoIncludes(), v => v.CustomerId, c => c.Id, (v, c) => new { v.Id, Owner = c })
+                .Take(Most)
+                .ToListAsync()
+        ).ConvertAll(v => new RequestMatch.Candidate(v.Id, v.Owner.Id, v.Owner.DisplayName));
+}

@@ -1,0 +1,353 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Schedule;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Messaging;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+using Yardstick.Server.Schedule;
+
+namespace Yardstick.Server.FollowUp;
+
+/// <summary>The tray: what came in from outside by itself, whose it is, and what is done about it.</summary>
+public static class RequestTray
+{
+    private const int Most = 200,
+        DaysBack = 14;
+
+    /// <summary>A request.</summary>
+    public sealed record RequestRow
+    {
+        /// <summary>Key.</summary>
+        public required long Id { get; init; }
+
+        /// <summary>What it is.</summary>
+        public required RequestKind Kind { get; init; }
+
+        /// <summary>What became of it.</summary>
+        public required RequestState State { get; init; }
+
+        /// <summary>When it came, wall time.</summary>
+        public required LocalDateTime At { get; init; }
+
+        /// <summary>How often it came.</summary>
+        public required int Times { get; init; }
+
+        /// <summary>Name of whoever sent it.</summary>
+        public required string Name { get; init; }
+
+        /// <summary>Telephone, as it is read.</summary>
+        public required string Phone { get; init; }
+
+        /// <summary>Email.</summary>
+        public required string Email { get; init; }
+
+        /// <summary>Plate, on file or typed.</summary>
+        public required string Plate { get; init; }
+
+        /// <summary>The vehicle in words.</summary>
+        public required string Vehicle { get; init; }
+
+        /// <summary>What they or the vehicle say.</summary>
+        public required string Words { get; init; }
+
+        /// <summary>Trouble code.</summary>
+        public required string Code { get; init; }
+
+        /// <summary>Where the vehicle was.</summary>
+        public required string Place { get; init; }
+
+        /// <summary>Degrees north.</summary>
+        public required decimal? Latitude { get; init; }
+
+        /// <summary>Degrees east.</summary>
+        public required decimal? Longitude { get; init; }
+
+        /// <summary>The customer on file.</summary>
+        public required long? CustomerId { get; init; }
+
+        /// <summary>Their name.</summary>
+        public required string Customer { get; init; }
+
+        /// <summary>The vehicle on file.</summary>
+        public required long? VehicleId { get; init; }
+
+        /// <summary>Why it was matched, or not.</summary>
+        public required string MatchedBy { get; init; }
+
+        /// <summary>Its appointment.</summary>
+        public required long? AppointmentId { get; init; }
+
+        /// <summary>When that is, and how far, in words.</summary>
+        public required string Appointment { get; init; }
+
+        /// <summary>The appointment's order, once the vehicle is here.</summary>
+        public required long? OrderId { get; init; }
+
+        /// <summary>Who has it; empty for nobody.</summary>
+        public required string AssignedTo { get; init; }
+
+        /// <summary>The one who asks has it.</summary>
+        public required bool IsMine { get; init; }
+
+        /// <summary>Why it was set aside, or what was done, and by whom.</summary>
+        public required string Handled { get; init; }
+    }
+
+    /// <summary>The tray.</summary>
+    /// <param name="Rows">Open ones, the oldest first, then those of the last two weeks.</param>
+    /// <param name="UnknownTexts">Threads with people who are not on file and wrote something unread.</param>
+    public sealed record RequestList(IReadOnlyList<RequestRow> Rows, int UnknownTexts);
+
+    /// <summary>What becomes of it, and why.</summary>
+    public sealed record RequestHandleRequest(RequestState State, string? Reason);
+
+    /// <summary>Whose it is.</summary>
+    public sealed record RequestCustomerRequest(long? CustomerId, long? VehicleId);
+
+    /// <summary>A text to whoever sent it.</summary>
+    public sealed record RequestAnswerRequest(string? Body);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/requests", ListAsync).Asks(Permission.WriteToCustomers).Produces<RequestList>();
+        api.MapPost("/requests/{id:long}/handle", Handle).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/requests/{id:long}/take", (long id, CommandRunner commands) => Assign(id, mine: true, commands))
+            .Asks(Permission.WriteToCustomers)
+            .Produces<Changed>()
+            .ProducesProblem(422);
+        api.MapPost("/requests/{id:long}/give-back", (long id, CommandRunner commands) => Assign(id, mine: false, commands))
+            .Asks(Permission.WriteToCustomers)
+            .Produces<Changed>()
+            .ProducesProblem(422);
+        api.MapPost("/requests/{id:long}/customer", SetCustomer).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/requests/{id:long}/answer", Answer).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/requests/{id:long}/confirm", Confirm).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/requests/{id:long}/appointment", Appoint).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time, HttpContext http)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var since = time.Now() - Duration.FromDays(DaysBack);
+        var open = await db
+            .OutsideRequests.AsNoTracking()
+            .Where(r => r.State == RequestState.Open)
+            .OrderBy(r => r.At)
+            .Take(Most)
+            .ToListAsync();
+        foreach (var state in new[] { RequestState.Done, RequestState.SetAside })
+            open.AddRange(
+                await db
+                    .OutsideRequests.AsNoTracking()
+                    .Where(r => r.State == state && r.At >= since)
+                    .OrderByDescending(r => r.At)
+                    .Take(Most)
+                    .ToListAsync()
+            );
+        var customerIds = open.Select(r => r.CustomerId).OfType<long>().Distinct().ToList();
+        var customers = await db.Customers.IgnoreAutoIncludes().Where(c => customerIds.Contains(c.Id)).ToDictionaryAsync(c => c.Id);
+        var vehicleIds = open.Select(r => r.VehicleId).OfType<long>().Distinct().ToList();
+        var vehicles = await db.Vehicles.Where(v => vehicleIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id);
+        var appointmentIds = open.Select(r => r.AppointmentId).OfType<long>().Distinct().ToList();
+        var appointments = await db
+            .Appointments.Include(a => a.Services)
+            .Where(a => appointmentIds.Contains(a.Id))
+            .AsNoTracking()
+            .ToDictionaryAsync(a => a.Id);
+        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var me = http.User.StaffId();
+        return Results.Ok(new RequestList(open.ConvertAll(RowOf), await UnknownSenders.UnreadAsync(db)));
+
+        RequestRow RowOf(OutsideRequest request)
+        {
+            var vehicle = request.VehicleId is { } v ? vehicles.GetValueOrDefault(v) : null;
+            var appointment = request.AppointmentId is { } a ? appointments.GetValueOrDefault(a) : null;
+            return new RequestRow
+            {
+                Id = request.Id,
+                Kind = request.Kind,
+                State = request.State,
+                At = shop.Local(request.At),
+                Times = request.Times,
+                Name = request.Name,
+                Phone = request.Phone.Length > 0 ? new PhoneNumber(request.Phone).Shown(shop.Country) : "",
+                Email = request.Email,
+                Plate = vehicle?.Plate.Text ?? request.Plate,
+                Vehicle = vehicle?.Description ?? request.Vehicle,
+                Words = request.Words,
+                Code = request.Code,
+                Place = request.Place,
+                Latitude = request.Latitude,
+                Longitude = request.Longitude,
+                CustomerId = request.CustomerId,
+                Customer = request.CustomerId is { } c ? customers.GetValueOrDefault(c)?.DisplayName ?? "" : "",
+                VehicleId = request.VehicleId,
+                MatchedBy = request.MatchedBy,
+                AppointmentId = appointment?.Id,
+                Appointment = appointment is null
+                    ? ""
+                    : Invariant(
+                        $"{appointment.Start:ddd, MMM d} at {appointment.Start.Clock()}, {Core.Schedule.Appointment.Word(appointment.State)}: {appointment.Title}"
+                    ),
+                OrderId = appointment?.OrderId,
+                AssignedTo = request.AssignedToId is { } who ? staff.GetValueOrDefault(who, "") : "",
+                IsMine = request.AssignedToId == me,
+                Handled = request.HandledById is { } by
+                    ? $"{(request.Reason.Length > 0 ? request.Reason : "Done")}, {staff.GetValueOrDefault(by, "by itself")}"
+                    : "",
+            };
+        }
+    }
+
+    private static Task<IResult> On(long id, CommandRunner commands, Func<CommandContext, OutsideRequest, Task<Result>> change) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            if (await work.Db.OutsideRequests.FindAsync(id) is not { } request)
+                return Gone.Request;
+            if ((await change(work, request)).Problem is { } problem)
+                return problem;
+            await work.Db.SaveChangesAsync();
+            return new Changed(0, request.AppointmentId ?? id, 1);
+        });
+
+    private static Task<IResult> Handle(long id, RequestHandleRequest handle, CommandRunner commands) =>
+        On(id, commands, async (work, request) =>
+        {
+            var handled = request.Handle(handle.State, handle.Reason, work.Actor);
+            if (!handled.Ok)
+                return handled;
+            // A booking that nobody wants takes no time any more; taken up again it does.
+            if (request is { Kind: RequestKind.Booking, AppointmentId: { } appointmentId } && handle.State != RequestState.Done)
+            {
+                var appointment = await work.Db.LoadAppointmentAsync(appointmentId);
+                var now = (await work.Db.Shops.SingleAsync()).Local(work.Actor.At);
+                if (handle.State == RequestState.SetAside && appointment is { IsToCome: true })
+                    appointment.Become(AppointmentState.Canceled, handle.Reason?.Trim(), now);
+                else if (handle.State == RequestState.Open && appointment is { State: AppointmentState.Canceled })
+                    appointment.Become(AppointmentState.Asked, null, now);
+            }
+            return Result.Done;
+        });
+
+    private static Task<IResult> Assign(long id, bool mine, CommandRunner commands) => On(id, commands, (work, request) =>
+        {
+            request.Assign(mine ? work.Actor.StaffId : null);
+            return Task.FromResult(Result.Done);
+        });
+
+    private static Task<IResult> SetCustomer(long id, RequestCustomerRequest whose, CommandRunner commands) =>
+        On(id, commands, async (work, request) =>
+        {
+            if (whose.CustomerId is { } customerId)
+            {
+                if (!await work.Db.Customers.AnyAsync(c => c.Id == customerId && c.MergedIntoId == null))
+                    return Gone.MergedCustomer;
+                if (
+                    whose.VehicleId is { } vehicleId
+                    && !await work.Db.Vehicles.AnyAsync(v => v.Id == vehicleId && v.CustomerId == customerId)
+                )
+                    return Gone.MergedVehicle;
+            }
+            request.IsOf(new RequestMatch(whose.CustomerId, whose.VehicleId, ""));
+            if (request.AppointmentId is { } appointmentId && await work.Db.LoadAppointmentAsync(appointmentId) is { } appointment)
+                return appointment.BelongsTo(whose.CustomerId, whose.VehicleId);
+            return Result.Done;
+        });
+
+    private static Task<IResult> Answer(
+        long id,
+        RequestAnswerRequest answer,
+        CommandRunner commands,
+        MessageComposer writing,
+        Outbox outbox
+    ) => On(id, commands, async (work, request) =>
+        {
+            var shop = await work.Db.Shops.SingleAsync();
+            var written = await writing.WriteAsync(
+                work,
+                shop,
+                request.CustomerId,
+                null,
+                MessageChannel.Text,
+                request.Phone,
+                null,
+                answer.Body,
+                now: false
+            );
+            work.AfterCommit(outbox.Wake);
+            return written.Problem is { } problem ? problem : Result.Done;
+        });
+
+    /// <summary>Confirms a booking and tells the customer.</summary>
+    private static Task<IResult> Confirm(
+        long id,
+        CommandRunner commands,
+        MessageComposer writing,
+        Templates.Filler filler,
+        Outbox outbox,
+        HttpContext http
+    )
+    {
+        var token = CommandSecret.TokenOf(http);
+        return On(id, commands, async (work, request) =>
+        {
+            if (request.AppointmentId is not { } appointmentId || await work.Db.LoadAppointmentAsync(appointmentId) is not { } appointment)
+                return Gone.Appointment;
+            var shop = await work.Db.Shops.SingleAsync();
+            var confirmed = appointment.Become(AppointmentState.Confirmed, null, shop.Local(work.Actor.At));
+            if (confirmed.Problem is { } refused)
+                return refused;
+            work.Db.CalendarFeeds.Add(
+                new CalendarFeed
+                {
+                    AppointmentId = appointmentId,
+                    TokenHash = LinkToken.HashOf(token),
+                    MadeAt = work.Actor.At,
+                    MadeById = work.Actor.StaffId,
+                }
+            );
+            var told = await AppointmentMessages.WriteAsync(work, shop, appointment, writing, filler, body =>
+                MessageComposer.WithLink(body, shop, http.Request, CalendarFeeds.PathOf(token))
+            );
+            if (told.Problem is { } notTold)
+                work.Notify($"{request.Name} was not told of the confirmed time: {notTold.Message}", null);
+            work.AfterCommit(outbox.Wake);
+            return request.Handle(RequestState.Done, "Confirmed", work.Actor);
+        });
+    }
+
+    /// <summary>Makes an appointment of it, at the next usual time, with whom and what it is about.</summary>
+    private static Task<IResult> Appoint(long id, CommandRunner commands) => On(id, commands, async (work, request) =>
+        {
+            if (request.AppointmentId is not null)
+                return new Problem("request.appointment", "There is an appointment for this request already.");
+            var shop = await work.Db.Shops.SingleAsync();
+            var now = shop.Local(work.Actor.At);
+            var made = Appointment.Create(Appointment.UsualStart(null, now, shop), null, null, null, now, work.Actor);
+            if (made.Problem is { } problem)
+                return problem;
+            var appointment = made.Value;
+            if (request.CustomerId is not null)
+                appointment.BelongsTo(request.CustomerId, request.VehicleId);
+            else
+            {
+                appointment.Set("name", request.Name, shop.Country);
+                appointment.Set("phone", request.Phone, shop.Country);
+            }
+            if (request.VehicleId is null)
+                appointment.Set("vehicle", request.Vehicle, shop.Country);
+            appointment.Set("words", request.Code.Length > 0 ? $"{request.Code}: {request.Words}" : request.Words, shop.Country);
+            appointment.Set("source", "The vehicle itself", shop.Country);
+            work.Db.Appointments.Add(appointment);
+            await work.Db.SaveChangesAsync();
+            request.Became(appointment.Id);
+            return request.Handle(RequestState.Done, "Appointment made", work.Actor);
+        });
+}

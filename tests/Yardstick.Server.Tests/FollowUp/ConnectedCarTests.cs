@@ -1,0 +1,88 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.FollowUp;
+
+/// <summary>Owners let their vehicles report; codes come into the tray once, and what comes after the end is not kept.</summary>
+public sealed class ConnectedCarTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    private async Task<HttpStatusCode> ReportAsync(object report) => (await shop.Outside.PostAsJsonAsync("cars/write", report)).StatusCode;
+
+    private static async Task<JsonNode> WaitAsync(Browser writer, Func<JsonNode, bool> which)
+    {
+        for (var i = 0; i < 120; i++, await Task.Delay(250))
+            if ((await writer.GetAsync("requests")).List("rows").FirstOrDefault(r => which(r!)) is { } row)
+                return row;
+        throw new InvalidOperationException("It did not come into the tray.");
+    }
+
+    [Fact]
+    public async Task Consent_reading_code_and_end()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        await using var db = shop.OpenDb();
+        var vehicle = await db.Vehicles.OrderByDescending(v => v.Id).FirstAsync(v => v.MergedIntoId == null);
+        var vin = vehicle.Vin.Text;
+        Assert.Equal(
+            HttpStatusCode.UnprocessableEntity,
+            await ReportAsync(
+                new
+                {
+                    kind = "code",
+                    car = "c-1",
+                    vin,
+                    code = "P0420",
+                }
+            )
+        );
+        await ReportAsync(
+            new
+            {
+                kind = "consent",
+                car = "c-1",
+                vin,
+                owner = "Somebody",
+                phone = "505 555 0161",
+                vehicle = vehicle.Description,
+            }
+        );
+        var consent = await WaitAsync(mina, r => r.Text("kind") == "Consent" && r.Text("name") == "Somebody");
+        Assert.Equal((vehicle.Id, "the VIN is on file"), (consent["vehicleId"]!.GetValue<long>(), consent.Text("matchedBy")));
+
+        shop.Time.Advance(TimeSpan.FromDays(2));
+        using var later = await shop.SignInAsync("mina");
+        object Code(string place) =>
+            new
+            {
+                kind = "code",
+                car = "c-1",
+                code = "P0420",
+                words = "Catalyst efficiency below threshold",
+                place,
+                latitude = 43.66,
+                longitude = -70.25,
+                odometer = 900_000,
+                volts = 12.1,
+            };
+        await ReportAsync(Code("Mill Road"));
+        var code = await WaitAsync(later, r => r.Text("code") == "P0420" && r["vehicleId"]?.GetValue<long>() == vehicle.Id);
+        await ReportAsync(Code("Harbor Street"));
+        var again = await WaitAsync(later, r => r.Id() == code.Id() && r["times"]!.GetValue<int>() == 2);
+        Assert.Equal(("Harbor Street", 43.66m), (again.Text("place"), again.Number("latitude")));
+        Assert.Equal(1, await db.OdometerReadings.CountAsync(r => r.VehicleId == vehicle.Id && r.IsReported));
+
+        var appointment = (await later.PostAsync($"requests/{code.Id()}/appointment")).Id();
+        var made = await later.GetAsync($"appointments/{appointment}");
+        Assert.Equal(("P0420: Catalyst efficiency below threshold", vehicle.Id), (made.Text("words"), made["vehicleId"]!.GetValue<long>()));
+        await later.RefusedAsync($"requests/{code.Id()}/appointment");
+
+        await ReportAsync(new { kind = "ended", car = "c-1" });
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, await ReportAsync(Code("After the end")));
+        for (var i = 0; i < 120 && await db.ConnectedCars.AsNoTracking().AnyAsync(c => c.Key == "c-1" && c.EndedAt == null); i++)
+            await Task.Delay(250);
+        Assert.NotNull((await db.ConnectedCars.AsNoTracking().SingleAsync(c => c.Key == "c-1")).EndedAt);
+    }
+}

@@ -1,0 +1,166 @@
+/** @jsxImportSource preact */
+import { useCallback, useEffect, useRef, useState } from 'preact/hooks';
+import { Call, Head, Trouble } from '../../Approval/page/Head';
+import { ask, type Refused } from '../../Approval/page/talk';
+import { book, lengthWords, type Page } from './talk';
+import { Times } from './Times';
+
+const FIELDS = [
+  ['name', 'Your name', 'name'],
+  ['phone', 'Mobile phone', 'tel'],
+  ['plate', 'License plate, if you know it', 'off'],
+  ['vehicle', 'Year, make and model', 'off'],
+  ['email', 'Email, if you like', 'email'],
+] as const;
+
+type Field = (typeof FIELDS)[number][0] | 'words';
+
+const NONE: Record<Field, string> = { name: '', phone: '', plate: '', vehicle: '', email: '', words: '' };
+
+/** Booking a time: what, when, who. Everything on one page, in the order in which people answer. */
+export function BookPage() {
+  const [page, setPage] = useState<Page | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const [services, setServices] = useState<number[]>([]);
+  const [start, setStart] = useState('');
+  const [typed, setTyped] = useState(NONE);
+  const [waits, setWaits] = useState(false);
+  const [round, setRound] = useState(0);
+  const [problem, setProblem] = useState<{ words: string; field?: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const id = useRef(crypto.randomUUID());
+  const website = useRef<HTMLInputElement>(null);
+  const load = useCallback(() => {
+    setTrouble('');
+    ask<Page>('booking').then(
+      (got) => {
+        document.title = `${got.shop}: book a time`;
+        setPage(got);
+      },
+      (error: Refused) => setTrouble(error.message),
+    );
+  }, []);
+  useEffect(load, [load]);
+  if (trouble) return <Trouble words={trouble} again={load} />;
+  if (!page) {
+    return (
+      <main class="alone" aria-busy="true">
+        <p>Loading…</p>
+      </main>
+    );
+  }
+  const send = async (event: Event) => {
+    event.preventDefault();
+    setBusy(true);
+    setProblem(null);
+    try {
+      const { token } = await book(id.current, {
+        serviceIds: services,
+        start,
+        ...typed,
+        waits,
+        website: website.current?.value ?? '',
+      });
+      location.assign(`/book/${token}`);
+    } catch (error) {
+      const { message, field } = error as Refused;
+      setProblem({ words: message, field });
+      if (field === 'start') {
+        setStart('');
+        setRound((before) => before + 1);
+      }
+      id.current = crypto.randomUUID();
+      setBusy(false);
+      document.getElementById(field && field in NONE ? field : 'problem')?.focus();
+    }
+  };
+  const toggle = (service: number) => {
+    setStart('');
+    setServices((before) => (before.includes(service) ? before.filter((one) => one !== service) : [...before, service]));
+  };
+  const money = (value: number) => value.toLocaleString('en-US', { style: 'currency', currency: page.currency });
+  return (
+    <>
+      <Head shop={page.shop} phone={page.phone} logo={page.logo} />
+      <main>
+        <h1>Book a time</h1>
+        {page.words && <p class="pre">{page.words}</p>}
+        {!page.isOpen ? (
+          <>
+            <p>Times can’t be booked here right now.</p>
+            <Call phone={page.phone} />
+          </>
+        ) : (
+          <form onSubmit={(event) => void send(event)} noValidate>
+            <h2>What can we do for you?</h2>
+            {page.services.map((service) => (
+              <label key={service.id} class={services.includes(service.id) ? 'service on' : 'service'}>
+                <input type="checkbox" checked={services.includes(service.id)} onChange={() => toggle(service.id)} />
+                <span>
+                  <b>{service.title}</b>
+                  {service.words && <span class="soft small">{service.words}</span>}
+                </span>
+                <span class="soft nowrap small">
+                  {service.priceFrom !== null && <b>from {money(service.priceFrom)} </b>}
+                  {lengthWords(service.minutes)}
+                </span>
+              </label>
+            ))}
+            {services.length > 0 && (
+              <>
+                <h2>When?</h2>
+                <Times services={services} chosen={start} round={round} onChoose={setStart} />
+              </>
+            )}
+            {start && (
+              <>
+                <h2>Who are you?</h2>
+                {FIELDS.map(([field, label, fill]) => (
+                  <div key={field}>
+                    <label for={field}>{label}</label>
+                    <input
+                      id={field}
+                      value={typed[field]}
+                      autoComplete={fill}
+                      inputMode={field === 'phone' ? 'tel' : field === 'email' ? 'email' : 'text'}
+                      aria-invalid={problem?.field === field}
+                      aria-describedby={problem?.field === field ? 'problem' : undefined}
+                      onInput={(event) => setTyped({ ...typed, [field]: event.currentTarget.value })}
+                    />
+                  </div>
+                ))}
+                <label for="words">Anything we should know</label>
+                <textarea
+                  id="words"
+                  rows={3}
+                  value={typed.words}
+                  onInput={(event) => setTyped({ ...typed, words: event.currentTarget.value })}
+                />
+                <label class="then known">
+                  <input type="checkbox" checked={waits} onChange={(event) => setWaits(event.currentTarget.checked)} />I will wait at the
+                  shop
+                </label>
+                <div class="unseen" aria-hidden="true">
+                  <label for="website">Leave this empty</label>
+                  <input id="website" ref={website} tabIndex={-1} autoComplete="off" />
+                </div>
+                <button class="send" disabled={busy}>
+                  {page.confirms ? 'Book this time' : 'Ask for this time'}
+                </button>
+                <p class="soft small">
+                  {page.confirms ? 'You get a text with the confirmation.' : 'We confirm it by text.'} We keep what you enter to plan this
+                  visit.
+                </p>
+              </>
+            )}
+            {problem && (
+              <p id="problem" class="stop" role="alert" tabIndex={-1}>
+                {problem.words}
+              </p>
+            )}
+          </form>
+        )}
+      </main>
+    </>
+  );
+}

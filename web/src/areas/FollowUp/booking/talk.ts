@@ -1,0 +1,49 @@
+import { Refused } from '../../Approval/page/talk';
+import type { components } from '../../../lib/schema';
+
+type Schemas = components['schemas'];
+export type Page = Schemas['BookingPage'];
+export type Day = Schemas['BookableDay'];
+export type Booking = Schemas['BookingView'];
+export type Request = Schemas['BookingRequest'];
+
+/** Books; the id makes a second try of the same booking the same one. */
+export async function book(id: string, body: Request): Promise<{ token: string }> {
+  let answer: Response;
+  try {
+    answer = await fetch('/api/customers-pages/booking', {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'X-Command-Id': id },
+      body: JSON.stringify(body),
+    });
+  } catch {
+    throw new Refused('You appear to be offline. Nothing you entered is lost. Try again in a moment.');
+  }
+  const parsed = (await answer.json().catch(() => null)) as { token?: string; detail?: string; field?: string } | null;
+  if (!answer.ok || !parsed?.token)
+    throw new Refused(
+      answer.status === 429
+        ? 'Too many tries. Wait a minute and try again.'
+        : (parsed?.detail ?? 'This page is not responding. Try again in a moment.'),
+      parsed?.field,
+      answer.status,
+    );
+  return { token: parsed.token };
+}
+
+/** A day as people say it: `Tuesday, December 1`. */
+export const dayWords = (day: string) =>
+  new Date(`${day}T12:00:00`).toLocaleDateString('en-US', { weekday: 'long', month: 'long', day: 'numeric' });
+
+/** A time of day as people say it: `8:30 am`. */
+export function timeWords(time: string): string {
+  const [hour = 0, minute = 0] = time.split(':').map(Number);
+  return `${hour % 12 || 12}:${String(minute).padStart(2, '0')} ${hour < 12 ? 'am' : 'pm'}`;
+}
+
+/** How long a service takes, in words. */
+export function lengthWords(minutes: number): string {
+  const hours = Math.floor(minutes / 60);
+  const rest = minutes % 60;
+  return [hours > 0 ? `${hours} h` : '', rest > 0 ? `${rest} min` : ''].filter(Boolean).join(' ');
+}

@@ -1,0 +1,241 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api, unwrap, type Schemas } from '../../../lib/api';
+import type { CsvColumn } from '../../../lib/csv';
+import { moment } from '../../../lib/format';
+import { useMay, useNow, useRefresh } from '../../../lib/shop';
+import { Empty, Failed, Loading } from '../../../ui/Feedback';
+import { Labelled } from '../../../ui/Labelled';
+import { Plate } from '../../../ui/Plate';
+import { SaveCsv } from '../../../ui/SaveCsv';
+import { SegmentedControl } from '../../../ui/SegmentedControl';
+import { useSay } from '../../../ui/Toasts';
+import { useRefusal } from '../../../ui/useRefusal';
+import { CustomerSearch } from './CustomerSearch';
+import { PlaceMap } from './PlaceMap';
+import styles from './requests.module.css';
+
+type Row = Schemas['RequestRow'];
+
+const KINDS: Record<Row['kind'], string> = {
+  Booking: 'Booking',
+  Consent: 'Vehicle may report',
+  TroubleCode: 'Trouble code',
+};
+
+const COLUMNS: CsvColumn<Row>[] = [
+  ['Came', (row) => row.at],
+  ['Kind', (row) => KINDS[row.kind]],
+  ['From', (row) => row.customer || row.name],
+  ['Phone', (row) => row.phone],
+  ['Plate', (row) => row.plate],
+  ['Vehicle', (row) => row.vehicle],
+  ['What', (row) => row.words],
+  ['Code', (row) => row.code],
+  ['Appointment', (row) => row.appointment],
+  ['Has it', (row) => row.assignedTo],
+  ['Handled', (row) => row.handled],
+];
+
+/** What came in from outside by itself: bookings, vehicles that report, trouble codes. */
+export default function RequestsPage() {
+  const [view, setView] = useState<'open' | 'handled'>('open');
+  const list = useQuery({
+    queryKey: ['requests'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/requests', { signal })),
+    refetchInterval: 60_000,
+  });
+  if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
+  if (!list.data) return <Loading what="requests" />;
+  const rows = list.data.rows.filter((row) => (row.state === 'Open') === (view === 'open'));
+  const open = list.data.rows.filter((row) => row.state === 'Open').length;
+  return (
+    <div className="page">
+      <div className="page-head">
+        <h1>Requests</h1>
+        <SegmentedControl
+          label="Which"
+          value={view}
+          choices={[
+            ['open', `To do ${open}`],
+            ['handled', 'Handled, two weeks'],
+          ]}
+          onChange={setView}
+        />
+        <span className="grow" />
+        {list.data.unknownTexts > 0 && (
+          <Link to="/unknown-senders">
+            {list.data.unknownTexts} unread {list.data.unknownTexts === 1 ? 'text' : 'texts'} of unknown senders
+          </Link>
+        )}
+        {rows.length > 0 && <SaveCsv name="requests" columns={COLUMNS} rows={rows} />}
+      </div>
+      {rows.length === 0 ? (
+        <Empty title={view === 'open' ? 'Nothing came in' : 'Nothing was handled'}>
+          Bookings from the shop’s page, vehicles whose owners let them report, and their trouble codes appear here. The page is set up
+          under Setup, Booking.
+        </Empty>
+      ) : (
+        rows.map((row) => <RequestCard key={row.id} row={row} />)
+      )}
+    </div>
+  );
+}
+
+type Form = 'answer' | 'aside' | 'customer' | null;
+
+function RequestCard({ row }: { row: Row }) {
+  const now = useNow();
+  const say = useSay();
+  const refresh = useRefresh();
+  const navigate = useNavigate();
+  const mayPlan = useMay('PlanWork');
+  const [form, setForm] = useState<Form>(null);
+  const renew = () => refresh(['requests'], ['calendar']);
+  const path = { params: { path: { id: row.id } } };
+  const act = (run: Promise<unknown>, words: string) =>
+    run.then(async () => {
+      await renew();
+      setForm(null);
+      if (words) say.done(words);
+    });
+  const handle = (state: Schemas['RequestState'], reason: string | null) =>
+    unwrap(api.POST('/api/requests/{id}/handle', { ...path, body: { state, reason } }));
+  const confirm = () =>
+    void act(unwrap(api.POST('/api/requests/{id}/confirm', path)), 'Confirmed. The customer gets a text.').catch(say.refused);
+  const appoint = () =>
+    void unwrap(api.POST('/api/requests/{id}/appointment', path)).then(({ id }) => navigate(`/calendar?appointment=${id}`), say.refused);
+  const open = row.state === 'Open';
+  return (
+    <section className={`card ${styles.request}`} aria-label={`${KINDS[row.kind]}, ${row.customer || row.name}`}>
+      <header>
+        <span className={styles.kind}>{KINDS[row.kind]}</span>
+        <h2>{row.customerId === null ? row.name || 'Unknown' : <Link to={`/customers/${row.customerId}`}>{row.customer}</Link>}</h2>
+        <span className="soft">
+          {moment(row.at, now)}
+          {row.times > 1 && `, ${row.times} times`}
+        </span>
+        <span className="grow" />
+        {row.phone && <a href={`tel:${row.phone}`}>{row.phone}</a>}
+        {row.assignedTo && <span className="soft">{row.isMine ? 'yours' : row.assignedTo}</span>}
+      </header>
+      <div className={styles.body}>
+        <div className={styles.what}>
+          <span>
+            {row.plate && <Plate text={row.plate} />}{' '}
+            {row.vehicleId === null ? row.vehicle : <Link to={`/vehicles/${row.vehicleId}`}>{row.vehicle}</Link>}
+          </span>
+          {row.code && <b>{row.code}</b>}
+          {row.words && <span>{row.words}</span>}
+          {row.appointment && <b>{row.appointment}</b>}
+          {row.place && <span className="soft">{row.place}</span>}
+          {row.matchedBy && <span className="soft small">{row.matchedBy}</span>}
+          {row.handled && <span className="soft small">{row.handled}</span>}
+        </div>
+        {row.latitude !== null && row.longitude !== null && (
+          <PlaceMap latitude={row.latitude} longitude={row.longitude} place={row.place} />
+        )}
+      </div>
+      <div className={styles.actions}>
+        {open && mayPlan && row.kind === 'Booking' && (
+          <Button variant="contained" onClick={confirm}>
+            Confirm
+          </Button>
+        )}
+        {open && mayPlan && row.kind === 'TroubleCode' && (
+          <Button variant="contained" onClick={appoint}>
+            Make an appointment
+          </Button>
+        )}
+        {open && row.kind === 'Consent' && (
+          <Button variant="contained" onClick={() => void act(handle('Done', null), 'Noted.').catch(say.refused)}>
+            Seen
+          </Button>
+        )}
+        {row.appointmentId !== null && (
+          <Button onClick={() => void navigate(`/calendar?appointment=${row.appointmentId}`)}>Show in calendar</Button>
+        )}
+        {row.orderId !== null && <Button onClick={() => void navigate(`/orders/${row.orderId}`)}>Repair order</Button>}
+        {open && row.phone && <Button onClick={() => setForm('answer')}>Text back…</Button>}
+        {open && (
+          <Button onClick={() => setForm('customer')}>{row.customerId === null ? 'Put to a customer…' : 'Another customer…'}</Button>
+        )}
+        {open && (
+          <Button
+            onClick={() =>
+              void act(unwrap(api.POST(row.isMine ? '/api/requests/{id}/give-back' : '/api/requests/{id}/take', path)), '').catch(
+                say.refused,
+              )
+            }
+          >
+            {row.isMine ? 'Give back' : 'I take it'}
+          </Button>
+        )}
+        {open ? (
+          <Button onClick={() => setForm('aside')}>Set aside…</Button>
+        ) : (
+          <Button onClick={() => void act(handle('Open', null), 'It is open again.').catch(say.refused)}>Take up again</Button>
+        )}
+      </div>
+      {form === 'customer' && (
+        <CustomerSearch
+          start={row.name}
+          onClose={() => setForm(null)}
+          onChoose={(customerId, vehicleId) =>
+            act(unwrap(api.POST('/api/requests/{id}/customer', { ...path, body: { customerId, vehicleId } })), 'Put to the customer.')
+          }
+        />
+      )}
+      {(form === 'answer' || form === 'aside') && (
+        <WordsForm
+          key={form}
+          label={form === 'answer' ? `Text to ${row.phone}` : 'Why it is set aside'}
+          button={form === 'answer' ? 'Send' : 'Set aside'}
+          field={form === 'answer' ? 'body' : 'reason'}
+          onClose={() => setForm(null)}
+          onKeep={(words) =>
+            form === 'answer'
+              ? act(unwrap(api.POST('/api/requests/{id}/answer', { ...path, body: { body: words } })), 'The text is on the way.')
+              : act(handle('SetAside', words), 'Set aside.')
+          }
+        />
+      )}
+    </section>
+  );
+}
+
+interface WordsProps {
+  label: string;
+  button: string;
+  field: string;
+  onKeep: (words: string) => Promise<unknown>;
+  onClose: () => void;
+}
+
+function WordsForm({ label, button, field, onKeep, onClose }: WordsProps) {
+  const [words, setWords] = useState('');
+  const refusal = useRefusal(field);
+  return (
+    <form
+      className={styles.form}
+      aria-label={label}
+      onKeyDown={(event) => event.key === 'Escape' && onClose()}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void refusal.attempt(async () => {
+          await onKeep(words);
+        });
+      }}
+    >
+      <Labelled label={label} value={words} onText={setWords} problem={refusal.of(field) ?? (refusal.rest || undefined)} autoFocus />
+      <div className={styles.actions}>
+        <Button type="submit" variant="contained">
+          {button}
+        </Button>
+        <Button onClick={onClose}>Cancel</Button>
+      </div>
+    </form>
+  );
+}
