@@ -378,6 +378,7 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
         configurationBuilder.Properties<Percent>().HaveConversion<FigureColumn<Percent>>();
         configurationBuilder.Properties<UnitPrice>().HaveConversion<FigureColumn<UnitPrice>>();
         configurationBuilder.Properties<RateChoice>().HaveConversion<RateColumn>();
+        configurationBuilder.Properties<WarrantyTerm>().HaveConversion<WarrantyColumn>();
         configurationBuilder.Properties<Odometer>().HaveConversion<OdometerColumn>();
         configurationBuilder.Properties<Plate>().HaveConversion<PlateColumn>();
         configurationBuilder.Properties<Vin>().HaveConversion<VinColumn>();

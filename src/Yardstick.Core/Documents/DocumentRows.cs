@@ -80,10 +80,14 @@ internal static class DocumentRows
                     )
                 );
             lines.AddRange(Discounts(order, job, figures, currency));
-            jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines) { Key = OrderPricing.JobKey(job), Text = job.CustomerText });
+            jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines) { Key = OrderPricing.JobKey(job), Text = TextOf(job) });
         }
         return jobs;
     }
+
+    /// <summary>What the customer reads below a job's title: the shop's words, and what it promises.</summary>
+    private static string TextOf(Job job) =>
+        string.Join('\n', new[] { job.CustomerText, job.Warranty is { } term ? $"Warranty: {term}." : "" }.Where(t => t.Length > 0));
 
     /// <summary>
     /// Discounts as rows of a job: those of its lines, its own, and its share of those on everything, so that the rows add up to what the

@@ -32,7 +32,7 @@ public class MessageTemplate
     /// <summary>Moments of a customer's account, whatever order: the statement, and reminders each firmer than the one before.</summary>
     public static readonly IReadOnlyList<string> AccountUses = ["statement", "reminder1", "reminder2", "reminder3"];
 
-    /// <summary>Moments of following up, whatever order: work that is due, an estimate, a missed appointment, thanks, long not seen.</summary>
+    /// <summary>Moments of following up, of no order: work due, an estimate, a missed appointment, thanks, not seen for long.</summary>
     public static readonly IReadOnlyList<string> FollowUpUses = ["work", "estimateAgain", "missed", "thanks", "away"];
 
     /// <summary>Moments that have a template of their own, by name; empty for none.</summary>

@@ -9,6 +9,9 @@ public enum AdvisoryKind
     /// <summary>An order that is open for the car.</summary>
     OpenOrder,
 
+    /// <summary>Work of an earlier visit that is still under warranty.</summary>
+    Warranty,
+
     /// <summary>Work that was put off.</summary>
     Deferred,
 

@@ -82,6 +82,27 @@ public sealed class AdvisoryMaker(Shop shop)
         }
     }
 
+    /// <summary>Work of earlier visits that is still under warranty.</summary>
+    /// <param name="orders">All orders of the car.</param>
+    /// <param name="use">How the car is used.</param>
+    public IEnumerable<Advisory> UnderWarranty(IEnumerable<Order> orders, CarUse use) =>
+        from order in orders
+        where order is { State: OrderState.Posted, PostedAt: not null }
+        let day = shop.Local(order.PostedAt!.Value).Date
+        let reading = order.OdometerOut ?? order.OdometerIn
+        from job in order.ApprovedJobs
+        where job.Warranty is { } term && term.Holds(day, reading, use.Today, use.Reading)
+        select new Advisory(
+            AdvisoryKind.Warranty,
+            Urgency.Soon,
+            $"{job.Title}: under warranty",
+            $"{job.Warranty!.UntilWords(day, reading, shop.DistanceWord)}, {job.Warranty.Words(shop.DistanceWord)}"
+        )
+        {
+            OrderId = order.Id,
+            Take = new(AdvisoryTakeKind.Comeback, job.Id, job.Title, null),
+        };
+
     /// <summary>Findings of earlier visits that nobody made work of.</summary>
     /// <param name="findings">Findings of orders that were closed, the latest first.</param>
     /// <param name="orders">All orders of the car.</param>

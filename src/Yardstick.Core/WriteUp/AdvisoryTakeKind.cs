@@ -6,6 +6,9 @@ public enum AdvisoryTakeKind
     /// <summary>A job of an earlier order.</summary>
     Job,
 
+    /// <summary>A job of an earlier order that did not hold: the shop pays for it.</summary>
+    Comeback,
+
     /// <summary>A reminder of the car.</summary>
     Reminder,
 

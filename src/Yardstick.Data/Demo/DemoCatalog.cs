@@ -274,6 +274,7 @@ internal static class DemoCatalog
                 Skill = job.Skill,
                 Equipment = EquipmentOf(job.Title, job.Skill),
                 FixedPrice = job.Price is { } price ? Money.Of(price) : null,
+                Warranty = job.Hours >= 1 ? new WarrantyTerm(24, 24_000, WarrantyCover.All) : null,
             };
             if (job.Hours > 0)
                 canned.Lines.Add(

@@ -1008,6 +1008,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Warranty")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Words")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -3449,6 +3452,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Warranty")
+                        .HasColumnType("TEXT");
 
                     b.ComplexProperty(typeof(Dictionary<string, object>), "Subtotal", "Yardstick.Core.Orders.Job.Subtotal#Money", b1 =>
                         {

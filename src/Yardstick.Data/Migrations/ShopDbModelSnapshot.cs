@@ -1005,6 +1005,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Warranty")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Words")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -3446,6 +3449,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Warranty")
+                        .HasColumnType("TEXT");
 
                     b.ComplexProperty(typeof(Dictionary<string, object>), "Subtotal", "Yardstick.Core.Orders.Job.Subtotal#Money", b1 =>
                         {

@@ -62,6 +62,7 @@ internal sealed class JobViews(
             CountUnit = job.CountUnit,
             Count = job.Count.Value,
             CustomerText = job.CustomerText,
+            Warranty = job.Warranty?.ToString() ?? "",
             Checklist = job.Checklist,
             OriginText = job.OriginText,
             Discounts = DiscountsOf(job, figures).ToList(),

@@ -61,6 +61,7 @@ public static class Advisories
             var use = CarUse.Of(car.Readings, shop.DistancePerDay, today, now, typed.Ok ? typed.Value : null);
             items.AddRange(AdvisoryMaker.OfVehicle(car));
             items.AddRange(AdvisoryMaker.Open(orders));
+            items.AddRange(known.UnderWarranty(orders, use));
             items.AddRange(known.LeftOpen(orders, use));
             items.AddRange(known.Advised(await FindingsAsync(db, orders), orders));
             items.AddRange(known.ToComeAgain(await RemindersAsync(db, vehicleId), use, await ChosenAsync(db, canned)));

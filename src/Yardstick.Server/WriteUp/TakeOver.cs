@@ -15,8 +15,8 @@ internal static class TakeOver
     /// <summary>The job for an order of a car.</summary>
     internal static async Task<Result<Job>> JobAsync(this AdvisoryToJob take, ShopDb db, long? vehicleId, StockCost cost)
     {
-        if (take.Kind == AdvisoryTakeKind.Job)
-            return await EarlierAsync(db, take.Id ?? 0, vehicleId, cost);
+        if (take.Kind is AdvisoryTakeKind.Job or AdvisoryTakeKind.Comeback)
+            return await EarlierAsync(db, take.Id ?? 0, vehicleId, cost, take.Kind == AdvisoryTakeKind.Comeback);
         var (title, cannedId, origin) = (take.Title, take.CannedJobId, JobOrigin.Advice);
         if (take.Kind == AdvisoryTakeKind.Reminder)
         {
@@ -48,15 +48,18 @@ internal static class TakeOver
     }
 
     /// <summary>An earlier job for an order of the same car, at today's prices.</summary>
-    private static async Task<Result<Job>> EarlierAsync(ShopDb db, long jobId, long? vehicleId, StockCost cost)
+    private static async Task<Result<Job>> EarlierAsync(ShopDb db, long jobId, long? vehicleId, StockCost cost, bool comeback)
     {
         var source = await db.Jobs.Include(j => j.Lines).Include(j => j.Companions).FirstOrDefaultAsync(j => j.Id == jobId);
         if (source is null || vehicleId is null || !await db.Orders.AnyAsync(o => o.Id == source.OrderId && o.VehicleId == vehicleId))
             return new Problem("job.gone", "This work belongs to another vehicle.");
-        if (await db.Jobs.AnyAsync(j => j.TakenFromJobId == jobId && j.RemovedAt == null))
+        if (!comeback && await db.Jobs.AnyAsync(j => j.TakenFromJobId == jobId && j.RemovedAt == null))
             return EarlierWork.TakenAlready(source);
         var partIds = source.Lines.OfType<PartLine>().Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
-        return source.CopyAtTodaysCosts(parts.GetValueOrDefault, cost);
+        var copy = source.CopyAtTodaysCosts(parts.GetValueOrDefault, cost);
+        if (!comeback)
+            return copy;
+        return copy.AsComebackOf(source, await db.Orders.Where(o => o.Id == source.OrderId).Select(o => o.Number).FirstAsync());
     }
 }

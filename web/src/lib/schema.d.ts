@@ -21178,9 +21178,9 @@ export interface components {
             more?: string[];
         };
         /** @enum {unknown} */
-        AdvisoryKind: "Warning" | "OpenOrder" | "Deferred" | "Declined" | "Advised" | "Reminder" | "Like" | "Visit" | "Service" | "Recall" | "Bulletin" | "Past";
+        AdvisoryKind: "Warning" | "OpenOrder" | "Warranty" | "Deferred" | "Declined" | "Advised" | "Reminder" | "Like" | "Visit" | "Service" | "Recall" | "Bulletin" | "Past";
         /** @enum {unknown} */
-        AdvisoryTakeKind: "Job" | "Reminder" | "Finding" | "Work";
+        AdvisoryTakeKind: "Job" | "Comeback" | "Reminder" | "Finding" | "Work";
         AdvisoryToJob: {
             kind: components["schemas"]["AdvisoryTakeKind"];
             /** Format: int64 */
@@ -21924,6 +21924,7 @@ export interface components {
             words?: string;
             fixedPrice?: string;
             customerText?: string;
+            warranty?: string;
             checklist?: string;
             countUnit?: string;
             count?: string;
@@ -25507,6 +25508,7 @@ export interface components {
             /** Format: double */
             count: number;
             customerText: string;
+            warranty: string;
             checklist: string[];
             originText: string;
             discounts: components["schemas"]["SheetDiscount"][];

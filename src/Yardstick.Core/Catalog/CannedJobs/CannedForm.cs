@@ -23,6 +23,9 @@ public sealed record CannedForm
     /// <summary>What the customer reads besides the title.</summary>
     public string CustomerText { get; init; } = "";
 
+    /// <summary>What the shop promises on the work, as typed; empty for nothing.</summary>
+    public string Warranty { get; init; } = "";
+
     /// <summary>What the technician ticks off, one point a line.</summary>
     public string Checklist { get; init; } = "";
 
@@ -73,6 +76,7 @@ public sealed record CannedForm
             Words = job.Words,
             FixedPrice = job.FixedPrice?.AsTyped ?? "",
             CustomerText = job.CustomerText,
+            Warranty = job.Warranty?.ToString() ?? "",
             Checklist = string.Join('\n', job.Checklist),
             CountUnit = job.CountUnit,
             Count = job.CountUnit.Length > 0 ? job.Count.ToString() : "",
@@ -102,6 +106,7 @@ public sealed record CannedForm
             Title = job.Title,
             FixedPrice = job.FixedPrice?.AsTyped ?? "",
             CustomerText = job.CustomerText,
+            Warranty = job.Warranty?.ToString() ?? "",
             Checklist = string.Join('\n', job.Checklist),
             CountUnit = job.CountUnit,
             Count = job.CountUnit.Length > 0 ? job.Count.ToString() : "",
@@ -179,6 +184,9 @@ public sealed record CannedForm
                 return bad;
             count = typed.Value;
         }
+        var warranty = WarrantyTerm.Parse(Warranty);
+        if (warranty.Problem is { } noTerm)
+            return noTerm;
         if (Job.Credit(Credit, "credit").Problem is { } credit)
             return credit;
         if (Discount.Trim().Length > 0 && GivenDiscount.Parse(Discount, DiscountOn, "").Problem is { } discount)
@@ -206,7 +214,7 @@ public sealed record CannedForm
             Favorite
         );
         (job.Credit, job.LinesOpen, job.Skill) = (Credit.Trim(), LinesOpen, Skill.Trim());
-        job.CheckWanted = CheckWanted;
+        (job.CheckWanted, job.Warranty) = (CheckWanted, warranty.Value);
         job.Equipment = [.. equipment.Distinct(StringComparer.OrdinalIgnoreCase)];
         job.Version++;
         job.Lines.Clear();

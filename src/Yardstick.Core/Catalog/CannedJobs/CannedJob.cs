@@ -58,6 +58,9 @@ public class CannedJob
     /// <summary>The customer may leave lines of it out.</summary>
     public bool LinesOpen { get; internal set; }
 
+    /// <summary>What the shop promises on the work; null for nothing.</summary>
+    public WarrantyTerm? Warranty { get; internal set; }
+
     /// <summary>The inspection or checklist that it brings along; null for none.</summary>
     public long? InspectionTemplateId { get; internal set; }
 
@@ -102,6 +105,7 @@ public class CannedJob
             CountUnit = CountUnit,
             Count = Count,
             CustomerText = CustomerText,
+            Warranty = Warranty,
             Checklist = Checklist,
             LinesOpen = LinesOpen,
             Equipment = Equipment,

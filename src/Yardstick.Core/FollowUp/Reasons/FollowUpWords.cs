@@ -14,6 +14,7 @@ public static class FollowUpWords
     [
         ("work.list", "the work, one after the other"),
         ("work.price", "what it costs today before tax, where all of it can be priced"),
+        ("booking.link", "address of the booking page, where it is open"),
     ];
 
     /// <summary>Whether they know a field of orders too.</summary>
@@ -39,12 +40,14 @@ public static class FollowUpWords
     /// <param name="titles">What the work is called.</param>
     /// <param name="price">What it costs today; null where not all of it can be priced.</param>
     /// <param name="shop">The shop.</param>
+    /// <param name="bookingLink">Address of the booking page.</param>
     public static IReadOnlyDictionary<string, string> Values(
         Customer customer,
         Vehicle? vehicle,
         IReadOnlyCollection<string> titles,
         Money? price,
-        Shop shop
+        Shop shop,
+        string bookingLink
     ) =>
         Values(
             customer.DisplayName,
@@ -53,7 +56,8 @@ public static class FollowUpWords
             vehicle?.Plate.Text ?? "",
             titles,
             price,
-            shop
+            shop,
+            bookingLink
         );
 
     /// <summary>What they would say of a made-up customer, for trying a template out.</summary>
@@ -66,7 +70,8 @@ public static class FollowUpWords
             "KLM 204",
             ["Front brake pads", "Cabin air filter"],
             new Money(38_650),
-            shop
+            shop,
+            "https://shop.example/book"
         );
 
     private static Dictionary<string, string> Values(
@@ -76,7 +81,8 @@ public static class FollowUpWords
         string plate,
         IReadOnlyCollection<string> titles,
         Money? price,
-        Shop shop
+        Shop shop,
+        string bookingLink
     ) =>
         new()
         {
@@ -88,6 +94,7 @@ public static class FollowUpWords
             ["work.price"] = price is { } amount && amount.Cents > 0 ? amount.In(shop.Currency) : "",
             ["shop.name"] = shop.Name,
             ["shop.phone"] = shop.Phone,
+            ["booking.link"] = shop.TakesBookings ? bookingLink : "",
         };
 
     /// <summary>Titles as they stand in a sentence: <c>front brake pads, cabin air filter and tire rotation</c>.</summary>
@@ -101,7 +108,7 @@ public static class FollowUpWords
                 "work",
                 "Work due",
                 "Work due on your {{ car.description }}",
-                "when your {{ car.description }} was here we noted: {{ work.list }}.{% if work.price %} It comes to {{ work.price }} before tax today.{% endif %} Reply or call us for a time: {{ shop.phone }}."
+                "when your {{ car.description }} was here we noted: {{ work.list }}.{% if work.price %} It comes to {{ work.price }} before tax today.{% endif %} Reply, call {{ shop.phone }}{% if booking.link %} or book a time: {{ booking.link }}{% endif %}."
             ),
             .. Both(
                 "estimateAgain",
@@ -113,7 +120,7 @@ public static class FollowUpWords
                 "missed",
                 "Missed appointment",
                 "Your appointment for the {{ car.description }}",
-                "we missed you at your appointment for your {{ car.description }}. Reply or call us for another time: {{ shop.phone }}."
+                "we missed you at your appointment for your {{ car.description }}. Reply, call {{ shop.phone }}{% if booking.link %} or book another time: {{ booking.link }}{% endif %}."
             ),
             .. Both(
                 "thanks",

@@ -111,6 +111,7 @@ public static class EarlierWork
             CannedJobId = job.CannedJobId,
             TakenFromJobId = job.Id,
             CustomerText = job.CustomerText,
+            Warranty = job.Warranty,
             Checklist = job.Checklist,
             CountUnit = job.CountUnit,
             Count = job.Count,

@@ -97,6 +97,19 @@ public class Job
     /// <summary>What the customer reads besides the title.</summary>
     public string CustomerText { get; internal set; } = "";
 
+    /// <summary>What the shop promises on it; null for nothing of its own.</summary>
+    public WarrantyTerm? Warranty { get; internal set; }
+
+    /// <summary>It comes back for work that did not hold: the shop pays, and what failed is known.</summary>
+    /// <param name="source">That work.</param>
+    /// <param name="orderNumber">Number of its order.</param>
+    public Job AsComebackOf(Job source, long orderNumber)
+    {
+        (TakenFromJobId, ComebackOfId, Payer) = (null, source.Id, Payer.Shop);
+        OriginText = string.Create(CultureInfo.InvariantCulture, $"Comeback of order {orderNumber}");
+        return this;
+    }
+
     /// <summary>What the technician ticks off, in order.</summary>
     public IReadOnlyList<string> Checklist { get; init; } = [];
 
@@ -232,6 +245,13 @@ public class Job
                     return TextInput.TooLong(2_000, field);
                 CustomerText = words;
                 break;
+            case "warranty":
+                old = Shown(field);
+                var term = WarrantyTerm.Parse(text, field);
+                if (term.Problem is { } badTerm)
+                    return badTerm;
+                Warranty = term.Value;
+                break;
             case "isUnsafe":
                 (old, IsUnsafe) = (Shown(field), text == "true");
                 break;
@@ -275,6 +295,7 @@ public class Job
             "title" => Title,
             "laborRate" => LaborRate?.ToString() ?? "",
             "customerText" => CustomerText,
+            "warranty" => Warranty?.ToString() ?? "",
             "count" => Count.ToString(),
             "isUnsafe" => IsUnsafe ? "true" : "false",
             "checkWanted" => CheckWanted ? "true" : "false",

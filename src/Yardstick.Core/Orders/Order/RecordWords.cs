@@ -33,6 +33,7 @@ public static class RecordWords
         ["laborRate"] = "labor rate",
         ["keepsTime"] = "full time, no overlap",
         ["customerText"] = "customer description",
+        ["warranty"] = "warranty",
         ["rateName"] = "labor rate",
         ["fixedPrice"] = "fixed price",
         ["isUnsafe"] = "safety item",

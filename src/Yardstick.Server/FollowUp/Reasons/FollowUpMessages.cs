@@ -86,7 +86,13 @@ public static class FollowUpMessages
         api.MapPost("/follow-ups/send", Send).Asks(Permission.WriteToCustomers).Produces<FollowUpsSent>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> DraftsAsync(FollowUpDraftsRequest request, ShopDb db, Templates.Filler filler, TimeProvider time)
+    private static async Task<IResult> DraftsAsync(
+        FollowUpDraftsRequest request,
+        ShopDb db,
+        Templates.Filler filler,
+        TimeProvider time,
+        HttpContext http
+    )
     {
         if (request.Reasons.Count is 0 or > Most)
             return Problems.Of(new Problem("followUp.most", $"Choose from 1 to {Most} follow-ups to write about."));
@@ -96,6 +102,7 @@ public static class FollowUpMessages
         var reaches = await FollowUpReaches.OfAsync(db, shop, now, reasons);
         var templates = await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Id).AsNoTracking().ToListAsync();
         var prices = new WorkPrices(db, await db.PolicyAsync(await db.PolicyInForceAsync()), shop.Local(now).Date);
+        var bookingLink = MessageComposer.Address(shop, http.Request, "book");
         var (drafts, skipped) = (new List<FollowUpDraft>(), new List<FollowUpSkipped>());
         foreach (var reason in reasons)
             if (NoMessage(reason, reaches, shop, now) is { } problem)
@@ -113,7 +120,7 @@ public static class FollowUpMessages
                 ?? FollowUpWords.Starting().First(t => t.Use == use && t.Channel == reach.Channel);
             var vehicle = about.Key.VehicleId is { } id ? vehicles.GetValueOrDefault(id) : null;
             var titles = (work.Count > 0 ? work : [.. about]).Select(r => r.Title).Distinct().ToList();
-            var fields = FollowUpWords.Values(customer, vehicle, titles, price, shop);
+            var fields = FollowUpWords.Values(customer, vehicle, titles, price, shop, bookingLink);
             drafts.Add(
                 new FollowUpDraft
                 {

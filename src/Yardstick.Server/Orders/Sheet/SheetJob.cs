@@ -104,6 +104,9 @@ public sealed record SheetJob
     /// <summary>What the customer reads besides the title.</summary>
     public required string CustomerText { get; init; }
 
+    /// <summary>What the shop promises on it, as typed.</summary>
+    public required string Warranty { get; init; }
+
     /// <summary>What the technician ticks off.</summary>
     public required IReadOnlyList<string> Checklist { get; init; }
 

@@ -224,7 +224,7 @@ function KnownRow({ item, first, on, onTake, onPutOff }: RowProps) {
               onPutOff();
             }}
           >
-            {on ? 'Added' : 'Add to order'}
+            {on ? 'Added' : item.kind === 'Warranty' ? 'Comeback' : 'Add to order'}
           </button>
           {!on && item.jobId !== null && (
             <button type="button" className="linkish" tabIndex={-1} onClick={onPutOff} title="Press P to defer">

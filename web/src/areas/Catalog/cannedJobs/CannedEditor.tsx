@@ -31,6 +31,7 @@ const BLANK: Form = {
   words: '',
   fixedPrice: '',
   customerText: '',
+  warranty: '',
   checklist: '',
   countUnit: '',
   count: '',
@@ -308,6 +309,14 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
       <button className="chip" onClick={() => set('lines', [...form.lines, BLANK_LINE])}>
         Add line
       </button>
+      <label className="labelled">
+        <span>Warranty</span>
+        <input
+          value={form.warranty}
+          placeholder="none; such as 12 months / 12,000 mi, parts"
+          onChange={(event) => set('warranty', event.target.value)}
+        />
+      </label>
       <div className="two">
         <label className="labelled">
           <span>Customer description</span>

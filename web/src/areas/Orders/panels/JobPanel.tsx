@@ -141,6 +141,15 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
           placeholder="title only"
         />
       </Part>
+      <Part title="Warranty">
+        <EditCell
+          label="Warranty"
+          value={job.warranty}
+          commit={(text) => edits.job(job, 'warranty', job.warranty, text)}
+          disabled={closed}
+          placeholder="none; such as 12 months / 12,000 mi"
+        />
+      </Part>
       {job.checklist.length > 0 && (
         <Part title="Technician checklist">
           <ul className="checklist">
