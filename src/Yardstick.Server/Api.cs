@@ -96,6 +96,7 @@ public static class Api
         Conversations.Map(api);
         UnknownSenders.Map(api);
         Templates.Map(api);
+        ReadyMessage.Map(api);
         Notices.Map(api);
         NoticeList.Map(api);
         NamedFees.Map(api);

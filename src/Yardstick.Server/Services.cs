@@ -83,6 +83,7 @@ public static class Services
         services.AddSingleton(Unanswered.Model);
         services.AddSingleton(Notices.Model);
         services.AddSingleton(FollowUps.Model);
+        services.AddSingleton<BookableTimes>();
         services.AddSingleton<BenchModels>();
         services.AddSingleton<ContentStore>();
         services.AddSingleton<SupplierTalk>();

@@ -91,6 +91,10 @@ public partial class Customer
     public string ToBeSeen =>
         string.Join(" · ", new[] { DoNotServe.Length > 0 ? $"Do not serve: {DoNotServe}" : "", Alert }.Where(t => t.Length > 0));
 
+    /// <summary>The number that texts go to: one of which they said so, else the first that was never asked about; null for none.</summary>
+    public string? TextNumber =>
+        Phones.Where(p => p.Texts != false).OrderBy(p => p.Texts != true).ThenBy(p => p.Id).FirstOrDefault()?.Number;
+
     /// <summary>The name by which everybody calls them.</summary>
     public string DisplayName => IsBusiness && BusinessName.Length > 0 ? BusinessName : $"{FirstName} {LastName}".Trim();
 

@@ -30,6 +30,18 @@ public sealed record Moved
     /// <summary>Appointments.</summary>
     public IReadOnlyList<long> Appointments { get; init; } = [];
 
+    /// <summary>Messages both ways.</summary>
+    public IReadOnlyList<long> Messages { get; init; } = [];
+
+    /// <summary>What was done to follow up.</summary>
+    public IReadOnlyList<long> FollowUps { get; init; } = [];
+
+    /// <summary>Requests from outside.</summary>
+    public IReadOnlyList<long> Requests { get; init; } = [];
+
+    /// <summary>Connected cars that are the vehicle.</summary>
+    public IReadOnlyList<long> ConnectedCars { get; init; } = [];
+
     /// <summary>Reminders.</summary>
     public IReadOnlyList<long> Reminders { get; init; } = [];
 

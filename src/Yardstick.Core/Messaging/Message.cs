@@ -6,6 +6,22 @@ namespace Yardstick.Core.Messaging;
 /// <summary>A message to or from a customer. The outbox is made of those that wait.</summary>
 public partial class Message
 {
+    /// <summary>Why nobody is told that a vehicle is ready that is not.</summary>
+    public static readonly Problem NotReady = new("ready.notDone", "The work is not finished. Move the vehicle to its last stage first.");
+
+    /// <summary>There is no number and no address.</summary>
+    public static readonly Problem NobodyToTell = new("ready.noAddress", "There is no number that takes texts and no email. Call them.");
+
+    /// <summary>They were told just now.</summary>
+    public static readonly Problem ToldAlready = new("ready.twice", "They were told just now. Wait ten minutes, or write a message.");
+
+    /// <summary>The shop has no template for it.</summary>
+    public static Problem NoReadyTemplate(MessageChannel channel) =>
+        new(
+            "ready.noTemplate",
+            $"There is no {(channel == MessageChannel.Text ? "text" : "email")} for vehicles that are ready. Add a template in Setup, Messages."
+        );
+
     /// <summary>Key.</summary>
     public long Id { get; internal set; }
 

@@ -14,6 +14,7 @@ internal sealed class CustomersMapping
     public void Configure(EntityTypeBuilder<Customer> builder)
     {
         builder.Ignore(c => c.DisplayName);
+        builder.Ignore(c => c.TextNumber);
         builder.Property(c => c.CreditLimit).HasConversion<MoneyColumn>();
         builder.Ignore(c => c.ToBeSeen);
         builder.HasIndex(c => c.FormerKey);

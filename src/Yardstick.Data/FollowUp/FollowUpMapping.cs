@@ -29,7 +29,7 @@ internal sealed class FollowUpMapping
     {
         builder.HasIndex(a => new { a.Kind, a.SourceId });
         builder.HasIndex(a => new { a.CustomerId, a.At });
-        builder.HasIndex(a => a.MessageId);
+        builder.HasIndex(a => a.VehicleId);
         builder.HasIndex(a => a.At);
     }
 
@@ -40,7 +40,9 @@ internal sealed class FollowUpMapping
         builder.HasIndex(r => new { r.State, r.At });
         builder.HasIndex(r => r.TokenHash).HasFilter("\"TokenHash\" <> ''");
         builder.HasIndex(r => new { r.Phone, r.At });
-        builder.HasIndex(r => r.AppointmentId);
+        builder.HasIndex(r => r.At);
+        builder.HasIndex(r => r.CustomerId);
+        builder.HasIndex(r => r.VehicleId);
     }
 
     public void Configure(EntityTypeBuilder<ConnectedCar> builder)

@@ -2057,7 +2057,7 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("At");
 
-                    b.HasIndex("MessageId");
+                    b.HasIndex("VehicleId");
 
                     b.HasIndex("CustomerId", "At");
 
@@ -2169,13 +2169,17 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("AppointmentId");
+                    b.HasIndex("At");
+
+                    b.HasIndex("CustomerId");
 
                     b.HasIndex("Key")
                         .IsUnique();
 
                     b.HasIndex("TokenHash")
                         .HasFilter("\"TokenHash\" <> ''");
+
+                    b.HasIndex("VehicleId");
 
                     b.HasIndex("Phone", "At");
 

@@ -3353,9 +3353,9 @@ namespace Yardstick.Data.Migrations
                 columns: new[] { "Kind", "SourceId" });
 
             migrationBuilder.CreateIndex(
-                name: "IX_FollowUpActs_MessageId",
+                name: "IX_FollowUpActs_VehicleId",
                 table: "FollowUpActs",
-                column: "MessageId");
+                column: "VehicleId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_FormerOrders_CustomerId",
@@ -3657,9 +3657,14 @@ namespace Yardstick.Data.Migrations
                 column: "VehicleId");
 
             migrationBuilder.CreateIndex(
-                name: "IX_OutsideRequests_AppointmentId",
+                name: "IX_OutsideRequests_At",
                 table: "OutsideRequests",
-                column: "AppointmentId");
+                column: "At");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OutsideRequests_CustomerId",
+                table: "OutsideRequests",
+                column: "CustomerId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_OutsideRequests_Key",
@@ -3682,6 +3687,11 @@ namespace Yardstick.Data.Migrations
                 table: "OutsideRequests",
                 column: "TokenHash",
                 filter: "\"TokenHash\" <> ''");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OutsideRequests_VehicleId",
+                table: "OutsideRequests",
+                column: "VehicleId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_OwedCores_GivenUpAt",

@@ -2054,7 +2054,7 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("At");
 
-                    b.HasIndex("MessageId");
+                    b.HasIndex("VehicleId");
 
                     b.HasIndex("CustomerId", "At");
 
@@ -2166,13 +2166,17 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("AppointmentId");
+                    b.HasIndex("At");
+
+                    b.HasIndex("CustomerId");
 
                     b.HasIndex("Key")
                         .IsUnique();
 
                     b.HasIndex("TokenHash")
                         .HasFilter("\"TokenHash\" <> ''");
+
+                    b.HasIndex("VehicleId");
 
                     b.HasIndex("Phone", "At");
 

@@ -128,6 +128,8 @@ public static class MergeRecords
         Say(moved.Vehicles.Count, "car", "cars");
         Say(moved.Orders.Count, "order", "orders");
         Say(moved.Appointments.Count, "appointment", "appointments");
+        Say(moved.Messages.Count, "message", "messages");
+        Say(moved.Requests.Count, "request", "requests");
         Say(moved.Phones.Count, "phone", "phones");
         Say(moved.Emails.Count, "email address", "email addresses");
         Say(moved.Contacts.Count, "contact", "contacts");
@@ -189,6 +191,9 @@ public static class MergeRecords
                     .Select(a => a.Id)
                     .ToListAsync(),
                 Appointments = await db.Appointments.Where(a => a.VehicleId == other).Select(a => a.Id).ToListAsync(),
+                FollowUps = await db.FollowUpActs.Where(a => a.VehicleId == other).Select(a => a.Id).ToListAsync(),
+                Requests = await db.OutsideRequests.Where(r => r.VehicleId == other).Select(r => r.Id).ToListAsync(),
+                ConnectedCars = await db.ConnectedCars.Where(c => c.VehicleId == other).Select(c => c.Id).ToListAsync(),
                 FormerOrders = await db.FormerOrders.Where(o => o.VehicleId == other).Select(o => o.Id).ToListAsync(),
                 Files = await FilesAsync(db, RecordKind.Vehicle, other),
                 Labels = await LabelsAsync(db, RecordKind.Vehicle, id, other),
@@ -214,6 +219,9 @@ public static class MergeRecords
             Contacts = await db.CustomerContacts.Where(c => c.CustomerId == other).Select(c => c.Id).ToListAsync(),
             Sites = await db.CustomerSites.Where(s => s.CustomerId == other).Select(s => s.Id).ToListAsync(),
             Appointments = await db.Appointments.Where(a => a.CustomerId == other).Select(a => a.Id).ToListAsync(),
+            Messages = await db.Messages.Where(m => m.CustomerId == other).Select(m => m.Id).ToListAsync(),
+            FollowUps = await db.FollowUpActs.Where(a => a.CustomerId == other).Select(a => a.Id).ToListAsync(),
+            Requests = await db.OutsideRequests.Where(r => r.CustomerId == other).Select(r => r.Id).ToListAsync(),
             FormerOrders = await db.FormerOrders.Where(o => o.CustomerId == other).Select(o => o.Id).ToListAsync(),
             Files = await FilesAsync(db, RecordKind.Customer, other),
             Labels = await LabelsAsync(db, RecordKind.Customer, id, other),
@@ -337,6 +345,8 @@ public static class MergeRecords
                 TopicKind.Orders,
                 TopicKind.Floor,
                 TopicKind.Calendar,
+                TopicKind.FollowUps,
+                TopicKind.Requests,
                 TopicKind.Files,
                 TopicKind.Labels,
             }
@@ -370,6 +380,15 @@ public static class MergeRecords
                 .Appointments.Where(a => moved.Appointments.Contains(a.Id) && (onlyFrom == null || a.VehicleId == onlyFrom))
                 .ExecuteUpdateAsync(s => s.SetProperty(a => a.VehicleId, to));
             await db
+                .FollowUpActs.Where(a => moved.FollowUps.Contains(a.Id) && (onlyFrom == null || a.VehicleId == onlyFrom))
+                .ExecuteUpdateAsync(s => s.SetProperty(a => a.VehicleId, to));
+            await db
+                .OutsideRequests.Where(r => moved.Requests.Contains(r.Id) && (onlyFrom == null || r.VehicleId == onlyFrom))
+                .ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, to));
+            await db
+                .ConnectedCars.Where(c => moved.ConnectedCars.Contains(c.Id) && (onlyFrom == null || c.VehicleId == onlyFrom))
+                .ExecuteUpdateAsync(s => s.SetProperty(c => c.VehicleId, to));
+            await db
                 .FormerOrders.Where(o => moved.FormerOrders.Contains(o.Id) && (onlyFrom == null || o.VehicleId == onlyFrom))
                 .ExecuteUpdateAsync(s => s.SetProperty(o => o.VehicleId, to));
             await db
@@ -383,6 +402,15 @@ public static class MergeRecords
         await db
             .Appointments.Where(a => moved.Appointments.Contains(a.Id) && (onlyFrom == null || a.CustomerId == onlyFrom))
             .ExecuteUpdateAsync(s => s.SetProperty(a => a.CustomerId, to));
+        await db
+            .Messages.Where(m => moved.Messages.Contains(m.Id) && (onlyFrom == null || m.CustomerId == onlyFrom))
+            .ExecuteUpdateAsync(s => s.SetProperty(m => m.CustomerId, to));
+        await db
+            .FollowUpActs.Where(a => moved.FollowUps.Contains(a.Id) && (onlyFrom == null || a.CustomerId == onlyFrom))
+            .ExecuteUpdateAsync(s => s.SetProperty(a => a.CustomerId, to));
+        await db
+            .OutsideRequests.Where(r => moved.Requests.Contains(r.Id) && (onlyFrom == null || r.CustomerId == onlyFrom))
+            .ExecuteUpdateAsync(s => s.SetProperty(r => r.CustomerId, to));
         await db
             .FormerOrders.Where(o => moved.FormerOrders.Contains(o.Id) && (onlyFrom == null || o.CustomerId == onlyFrom))
             .ExecuteUpdateAsync(s => s.SetProperty(o => o.CustomerId, to));

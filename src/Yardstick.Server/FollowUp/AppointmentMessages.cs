@@ -84,8 +84,7 @@ public static class AppointmentMessages
         var customer = appointment.CustomerId is { } customerId
             ? await db.Customers.Include(c => c.Phones).FirstOrDefaultAsync(c => c.Id == customerId)
             : null;
-        var number = customer?.Phones.Where(p => p.Texts != false).OrderBy(p => p.Texts != true).ThenBy(p => p.Id).FirstOrDefault()?.Number;
-        if ((number ?? appointment.Phone?.E164) is not { } to)
+        if ((customer?.TextNumber ?? appointment.Phone?.E164) is not { } to)
             return Appointment.NoNumber;
         var vehicle = appointment.VehicleId is { } vehicleId ? await db.Vehicles.FindAsync(vehicleId) : null;
         var first = customer is null ? appointment.Name.Split(' ')[0] : customer.FirstName;

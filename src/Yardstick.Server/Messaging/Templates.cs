@@ -178,7 +178,7 @@ public static class Templates
         );
     }
 
-    private static async Task<IReadOnlyDictionary<string, string>> ValuesAsync(ShopDb db, Order order)
+    internal static async Task<IReadOnlyDictionary<string, string>> ValuesAsync(ShopDb db, Order order)
     {
         var shop = await db.Shops.SingleAsync();
         var parties = await db.PartiesAsync(order);

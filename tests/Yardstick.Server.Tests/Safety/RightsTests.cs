@@ -209,6 +209,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["POST /api/requests/{id:long}/answer"] = "WMO",
         ["POST /api/requests/{id:long}/confirm"] = "WMO",
         ["POST /api/requests/{id:long}/appointment"] = "WMO",
+        ["POST /api/orders/{id:long}/ready"] = "WMO",
         ["GET /api/follow-ups"] = "WMO",
         ["POST /api/follow-ups/acts"] = "WMO",
         ["POST /api/follow-ups/acts/{id:long}/take-back"] = "WMO",

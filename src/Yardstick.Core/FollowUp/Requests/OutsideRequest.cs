@@ -7,6 +7,9 @@ public class OutsideRequest
 {
     private const int LongestReason = 200;
 
+    /// <summary>Why nothing can be made of it any more: somebody dealt with it.</summary>
+    public static readonly Problem IsHandled = new("request.handled", "This request was dealt with already. Reload the page.");
+
     /// <summary>Key.</summary>
     public long Id { get; init; }
 

@@ -51,7 +51,7 @@ public sealed class BookingTimes(
     {
         var minutes = services.Sum(s => s.Minutes);
         var notice = shop.BookingLeadHours + services.Max(s => s.LeadHours);
-        if (!Days.Contains(start.Date) || start < now.PlusHours(notice))
+        if (!Days.Contains(start.Date) || start < now.PlusHours(notice) || start.RoundedUpTo(shop.BookingStep) != start)
             return Gone;
         if (booked.GetValueOrDefault(start.Date) + minutes > RoomOn(start.Date))
             return Gone;

@@ -166,20 +166,25 @@ public static class BookingPages
 
     /// <param name="db">The database.</param>
     /// <param name="time">The clock.</param>
+    /// <param name="known">What was computed.</param>
     /// <param name="services">Keys of services, with commas.</param>
-    private static async Task<IResult> TimesAsync(ShopDb db, TimeProvider time, string services)
+    private static async Task<IResult> TimesAsync(ShopDb db, TimeProvider time, BookableTimes known, string services)
     {
         var ids = services.Split(',').Select(t => long.TryParse(t, CultureInfo.InvariantCulture, out var id) ? id : 0).ToList();
         var chosen = await ChosenAsync(db, ids);
         if (chosen.Problem is { } problem)
             return Problems.Of(problem);
-        var times = await FreeAsync(db, time.Now());
-        return Results.Ok(
-            times
-                .Days.Select(day => new BookableDay(day, [.. times.On(day, chosen.Value).Select(at => new BookableTime(day + at))]))
-                .Where(d => d.Times.Count > 0)
-                .ToList()
-        );
+        var choice = string.Join(',', chosen.Value.Select(s => s.Id).Order());
+        return Results.Ok(await known.OfAsync(choice, async () =>
+            {
+                var times = await FreeAsync(db, time.Now());
+                return
+                [
+                    .. times
+                        .Days.Select(day => new BookableDay(day, [.. times.On(day, chosen.Value).Select(at => new BookableTime(day + at))]))
+                        .Where(d => d.Times.Count > 0),
+                ];
+            }));
     }
 
     private static async Task<Result<List<BookingService>>> ChosenAsync(ShopDb db, IReadOnlyList<long> ids)
@@ -195,9 +200,9 @@ public static class BookingPages
     /// <summary>What is free, by everything that takes time as it stands now.</summary>
     private static async Task<BookingTimes> FreeAsync(ShopDb db, Instant now, long? but = null)
     {
-        var today = (await db.Shops.AsNoTracking().SingleAsync()).Local(now).Date;
-        var shopDays = (await db.Shops.AsNoTracking().SingleAsync()).BookingDays;
-        var read = await CalendarReader.ReadAsync(db, today, today.PlusDays(shopDays), now);
+        var shop = await db.Shops.AsNoTracking().SingleAsync();
+        var today = shop.Local(now).Date;
+        var read = await CalendarReader.ReadAsync(db, today, today.PlusDays(shop.BookingDays), now);
         read.Appointments.RemoveAll(a => a.Id == but);
         var booked = read
             .Appointments.Where(a => a.IsOn && a.Source == Source)
@@ -267,12 +272,10 @@ public static class BookingPages
             return noService;
         var phone = typed.Phone.E164;
         var since = now - Lately;
-        if (
-            await db.OutsideRequests.CountAsync(r => r.Kind == RequestKind.Booking && r.State == RequestState.Open && r.Phone == phone)
-            >= MostOfPhone
-        )
+        var week = now - Duration.FromDays(7);
+        if (await db.OutsideRequests.CountAsync(r => r.Phone == phone && r.At >= week && r.State != RequestState.SetAside) >= MostOfPhone)
             return new Problem("booking.many", "You have several bookings with us already. Please call the shop.");
-        if (await db.OutsideRequests.CountAsync(r => r.State == RequestState.Open && r.At >= since) >= MostLately)
+        if (await db.OutsideRequests.CountAsync(r => r.At >= since) >= MostLately)
             return new Problem("booking.busy", "Many bookings came in just now. Try again in a few minutes, or call the shop.");
         var place = (await FreeAsync(db, now)).PlaceAt(request.Start, chosen.Value);
         if (place.Problem is { } gone)

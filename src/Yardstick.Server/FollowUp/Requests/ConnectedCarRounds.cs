@@ -57,7 +57,8 @@ internal sealed class ConnectedCarRounds(
             var shop = await work.Db.Shops.SingleAsync(cancel);
             foreach (var report in told.Value)
             {
-                await TakeAsync(work, shop, report);
+                // A vehicle whose clock runs ahead did not report tomorrow.
+                await TakeAsync(work, shop, report.At > work.Actor.At ? report with { At = work.Actor.At } : report);
                 await work.Db.SaveChangesAsync(cancel);
             }
             if (await work.Db.Counters.FindAsync([Counter.CarsSeen], cancel) is { } seen)

@@ -298,6 +298,8 @@ public static class RequestTray
         var token = CommandSecret.TokenOf(http);
         return On(id, commands, async (work, request) =>
         {
+            if (request.State != RequestState.Open)
+                return OutsideRequest.IsHandled;
             if (request.AppointmentId is not { } appointmentId || await work.Db.LoadAppointmentAsync(appointmentId) is not { } appointment)
                 return Gone.Appointment;
             var shop = await work.Db.Shops.SingleAsync();
@@ -326,8 +328,8 @@ public static class RequestTray
     /// <summary>Makes an appointment of it, at the next usual time, with whom and what it is about.</summary>
     private static Task<IResult> Appoint(long id, CommandRunner commands) => On(id, commands, async (work, request) =>
         {
-            if (request.AppointmentId is not null)
-                return new Problem("request.appointment", "There is an appointment for this request already.");
+            if (request.State != RequestState.Open || request.AppointmentId is not null)
+                return OutsideRequest.IsHandled;
             var shop = await work.Db.Shops.SingleAsync();
             var now = shop.Local(work.Actor.At);
             var made = Appointment.Create(Appointment.UsualStart(null, now, shop), null, null, null, now, work.Actor);

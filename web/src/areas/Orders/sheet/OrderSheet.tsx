@@ -7,6 +7,7 @@ import { useKeys } from '../../../lib/keys';
 import { useDebouncedValue } from '../../../lib/useDebouncedValue';
 import { useMay, useNow, useShop } from '../../../lib/shop';
 import { Failed, Loading } from '../../../ui/Feedback';
+import { useReady } from '../../Messaging/useReady';
 import { useSay } from '../../../ui/Toasts';
 import type { Decision } from '../../Approval/DecisionDialog';
 import { AddLine } from './AddLine';
@@ -62,6 +63,7 @@ export default function OrderSheet() {
   const id = Number(useParams().id);
   const navigate = useNavigate();
   const say = useSay();
+  const tellReady = useReady(id);
   const sheet = useSheet(id);
   const history = useHistory();
   const edits = useEdits(id, history);
@@ -208,6 +210,7 @@ export default function OrderSheet() {
     },
     { key: 'S', label: 'Send to customer', run: openBeside('send') },
     { key: 'P', label: 'Messages', run: openBeside('messages') },
+    ...(head?.stage === 'Done' ? [{ key: 'O', label: 'Tell them it is ready', run: () => void tellReady() }] : []),
     { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
     { key: 'L', label: 'Details, labels and files', run: openBeside('details') },
     { key: 'R', label: 'Activity: who did what', run: openBeside('record') },

@@ -6,6 +6,7 @@ import { useMay, useShop } from '../../../lib/shop';
 import PassCeilingDialog from '../../Approval/PassCeilingDialog';
 import { DepositDialog } from '../../Billing/DepositDialog';
 import { PickupDialog } from '../../Billing/PickupDialog';
+import { useReady } from '../../Messaging/useReady';
 import { useActions, useAround, useHeader, useJobs, useTotals } from '../../../lib/order/useSheet';
 import styles from './TotalsBar.module.css';
 import { vars } from '../../../lib/vars';
@@ -15,6 +16,8 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
   const { orderId, margins, why } = useActions();
   const [leaving, setLeaving] = useState(false);
   const mayTake = useMay('TakePayments');
+  const mayTell = useMay('WriteToCustomers');
+  const tellReady = useReady(orderId);
   const { figures: f, isUndecided: undecided } = useTotals();
   const { invoice } = useAround();
   const { state, stage } = useHeader();
@@ -97,6 +100,11 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
         </div>
       )}
       <span className="grow" />
+      {stage === 'Done' && mayTell && (
+        <Button size="large" onClick={() => void tellReady()}>
+          Tell them it is ready <span className="key">O</span>
+        </Button>
+      )}
       {invoice && stage !== 'Collected' && mayTake && (
         <Button size="large" onClick={() => setLeaving(true)}>
           Hand over the vehicle…
