@@ -191,7 +191,11 @@ internal sealed class DemoCalendar(DemoMaker shop)
     /// <summary>Two vehicles whose owners let them report; one sent a code.</summary>
     private async Task CarsAsync()
     {
-        var vehicles = await db.Vehicles.Where(v => v.Id >= FirstVehicle + 20).OrderBy(v => v.Id).Take(2).ToListAsync();
+        var vehicles = await db
+            .Vehicles.Where(v => v.Id >= FirstVehicle + 20 && !v.Engine.Contains("electric"))
+            .OrderBy(v => v.Id)
+            .Take(2)
+            .ToListAsync();
         for (var i = 0; i < vehicles.Count; i++)
         {
             var vehicle = vehicles[i];

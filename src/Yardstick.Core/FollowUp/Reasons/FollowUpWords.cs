@@ -108,7 +108,7 @@ public static class FollowUpWords
                 "work",
                 "Work due",
                 "Work due on your {{ car.description }}",
-                "when your {{ car.description }} was here we noted: {{ work.list }}.{% if work.price %} It comes to {{ work.price }} before tax today.{% endif %} Reply, call {{ shop.phone }}{% if booking.link %} or book a time: {{ booking.link }}{% endif %}."
+                "when your {{ car.description }} was here we noted: {{ work.list }}.{% if work.price %} It comes to {{ work.price }} before tax today.{% endif %} Reply or call us for a time: {{ shop.phone }}.{% if booking.link %} Or book one: {{ booking.link }}{% endif %}"
             ),
             .. Both(
                 "estimateAgain",
@@ -120,7 +120,7 @@ public static class FollowUpWords
                 "missed",
                 "Missed appointment",
                 "Your appointment for the {{ car.description }}",
-                "we missed you at your appointment for your {{ car.description }}. Reply, call {{ shop.phone }}{% if booking.link %} or book another time: {{ booking.link }}{% endif %}."
+                "we missed you at your appointment for your {{ car.description }}. Reply or call us for another time: {{ shop.phone }}.{% if booking.link %} Or book one: {{ booking.link }}{% endif %}"
             ),
             .. Both(
                 "thanks",
