@@ -36,11 +36,14 @@ internal sealed class FollowUpReaches
     {
         var all = new FollowUpReaches();
         var since = now - Duration.FromDays(LookBackDays);
+        var done = new List<FollowUpAct>();
         foreach (var ids in reasons.Select(r => r.CustomerId).Distinct().Chunk(FollowUpReasons.AtATime))
+        {
             await all.CustomersAsync(db, ids, since);
+            done.AddRange(await db.FollowUpActs.Where(a => ids.Contains(a.CustomerId) && a.At >= since).AsNoTracking().ToListAsync());
+        }
         foreach (var ids in reasons.Select(r => r.VehicleId).OfType<long>().Distinct().Chunk(FollowUpReasons.AtATime))
             await all.VehiclesAsync(db, ids, shop.Local(now));
-        var done = await db.FollowUpActs.Where(a => a.At >= since).AsNoTracking().ToListAsync();
         all.acts = done.ToLookup(a => (a.Kind, a.SourceId));
         var counted = now - Duration.FromDays(FollowUpRules.CountedDays);
         all.written = done.Where(a => a.What == FollowUpActKind.Messaged && a.At >= counted)

@@ -102,7 +102,7 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
       <span className="grow" />
       {stage === 'Done' && mayTell && (
         <Button size="large" onClick={() => void tellReady()}>
-          Tell them it is ready <span className="key">O</span>
+          Say it is ready <span className="key">O</span>
         </Button>
       )}
       {invoice && stage !== 'Collected' && mayTake && (
