@@ -108,7 +108,7 @@ public sealed class Memory
     {
         lock (writing)
         {
-            var last = contents.Cars.FindLast(c => c.Car == told.Car && c.Kind is "consent" or "ended" && c.Car == told.Car);
+            var last = contents.Cars.FindLast(c => c.Car == told.Car && c.Kind is "consent" or "ended");
             if (told.Kind != "consent" && last?.Kind != "consent")
                 return null;
             var kept = told with { Number = contents.Cars.Count + 1 };

@@ -91,9 +91,23 @@ public partial class Customer
     public string ToBeSeen =>
         string.Join(" · ", new[] { DoNotServe.Length > 0 ? $"Do not serve: {DoNotServe}" : "", Alert }.Where(t => t.Length > 0));
 
-    /// <summary>The number that texts go to: one of which they said so, else the first that was never asked about; null for none.</summary>
-    public string? TextNumber =>
-        Phones.Where(p => p.Texts != false).OrderBy(p => p.Texts != true).ThenBy(p => p.Id).FirstOrDefault()?.Number;
+    /// <summary>The number that texts go to; null for none.</summary>
+    public string? TextNumber => WrittenTo(new HashSet<string>()) is (MessageChannel.Text, var number) ? number : null;
+
+    /// <summary>By what and where they are best written to: a text where one may go, else an email; null where neither may.</summary>
+    /// <param name="refused">Numbers and addresses whose owners do not want to be written to.</param>
+    public (MessageChannel Channel, string Address)? WrittenTo(IReadOnlySet<string> refused)
+    {
+        var number = Phones
+            .Where(p => p.Texts != false && !refused.Contains(p.Number))
+            .OrderBy(p => p.Texts != true)
+            .ThenBy(p => p.Id)
+            .FirstOrDefault();
+        if (number is not null)
+            return (MessageChannel.Text, number.Number);
+        var email = Emails.Where(e => !refused.Contains(e.Address)).OrderBy(e => e.Id).FirstOrDefault();
+        return email is null ? null : (MessageChannel.Email, email.Address);
+    }
 
     /// <summary>The name by which everybody calls them.</summary>
     public string DisplayName => IsBusiness && BusinessName.Length > 0 ? BusinessName : $"{FirstName} {LastName}".Trim();

@@ -109,10 +109,10 @@ public sealed class AdvisoryMaker(Shop shop)
     public IEnumerable<Advisory> Advised(IEnumerable<Finding> findings, IReadOnlyCollection<Order> orders)
     {
         var byId = orders.ToDictionary(o => o.Id);
-        var jobs = orders.SelectMany(o => o.OnJobs.Select(j => (o.OpenedAt, Job: j))).ToList();
+        var jobs = orders.SelectMany(o => o.OnJobs.Select(j => VisitJob.Of(o, j))).ToList();
         return findings
             .Where(f => f.Rating != Rating.Good && byId[f.OrderId].State is OrderState.Posted or OrderState.Ended)
-            .Where(f => !jobs.Exists(j => j.OpenedAt >= byId[f.OrderId].OpenedAt && WorkTitleMatch.Same(j.Job.Title, f.Text)))
+            .Where(f => !FollowUpRules.CameToWork(f.Text, byId[f.OrderId].OpenedAt, jobs))
             .Select(f => new Advisory(AdvisoryKind.Advised, UrgencyOf(f.Rating), f.Text, Found(f))
             {
                 OrderId = f.OrderId,

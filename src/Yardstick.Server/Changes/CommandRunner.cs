@@ -16,6 +16,9 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
 {
     private const int LongestClientId = 64;
 
+    /// <summary>A change came without an id.</summary>
+    internal static readonly Problem NoId = new("command.id", "A change needs the header X-Command-Id with a new UUID.");
+
     /// <summary>Runs a change of whoever is signed in and answers with what it returns, or with the problem that refused it.</summary>
     /// <param name="change">The change.</param>
     /// <param name="complete">What is told besides, once the change is kept; it is found out anew for a repeat.</param>
@@ -23,7 +26,7 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
     {
         var http = accessor.HttpContext!;
         if (!Guid.TryParse(http.Request.Headers["X-Command-Id"], out var id))
-            return Problems.Of(new Problem("command.id", "A change needs the header X-Command-Id with a new UUID."));
+            return Problems.Of(NoId);
         var clientId = http.Request.Headers["X-Client-Id"].ToString();
         var actor = new Actor(http.User.StaffId(), time.Now(), clientId.Length > LongestClientId ? clientId[..LongestClientId] : clientId)
         {

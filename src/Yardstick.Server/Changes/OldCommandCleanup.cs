@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Values;
+using Yardstick.Server.Hosting;
 
 namespace Yardstick.Server.Changes;
 
@@ -7,22 +8,18 @@ namespace Yardstick.Server.Changes;
 /// Answers of commands are kept so that a repeat does nothing; after a week nobody repeats one, and they are forgotten. So are
 /// sessions that are long over; who signed in when stands in records of its own.
 /// </summary>
-public sealed class OldCommandCleanup(SingleWriter gate, TimeProvider time) : BackgroundService
+public sealed class OldCommandCleanup(SingleWriter gate, TimeProvider time, ILogger<OldCommandCleanup> log)
+    : RoundsService(TimeSpan.FromDays(1), time, log)
 {
     private static readonly Duration Kept = Duration.FromDays(7);
 
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
-    {
-        using var daily = new PeriodicTimer(TimeSpan.FromDays(1), time);
-        do await ForgetAsync(stoppingToken);
-        while (await daily.WaitForNextTickAsync(stoppingToken));
-    }
+    protected override Task RoundAsync(CancellationToken cancel) => ForgetAsync(cancel);
 
     /// <summary>Forgets what is older than a week.</summary>
     public Task<int> ForgetAsync(CancellationToken cancel)
     {
-        var before = time.Now() - Kept;
+        var before = Clock.Now() - Kept;
         return gate.RunAsync(
             async db =>
             {

@@ -3,6 +3,7 @@ using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Schedule;
 
@@ -17,14 +18,12 @@ internal sealed class AppointmentReminders(
     Outbox outbox,
     TimeProvider time,
     ILogger<AppointmentReminders> log
-) : BackgroundService
+) : RoundsService(TimeSpan.FromMinutes(5), time, log)
 {
-    private static readonly TimeSpan Pause = TimeSpan.FromMinutes(5);
-
     /// <summary>Looks now.</summary>
     internal async Task RemindAsync()
     {
-        var utcNow = time.Now();
+        var utcNow = Clock.Now();
         List<long> due;
         await using (var db = await factory.CreateDbContextAsync())
         {
@@ -60,19 +59,5 @@ internal sealed class AppointmentReminders(
     }
 
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
-    {
-        using var timer = new PeriodicTimer(Pause, time);
-        do
-        {
-            try
-            {
-                await RemindAsync();
-            }
-            catch (Exception problem) when (problem is not OperationCanceledException)
-            {
-                log.LogError(problem, "A round of appointment reminders failed; the next one tries again.");
-            }
-        } while (await timer.WaitForNextTickAsync(stoppingToken));
-    }
+    protected override Task RoundAsync(CancellationToken cancel) => RemindAsync();
 }

@@ -3,6 +3,7 @@ using Yardstick.Core.FollowUp;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Hosting;
 
 namespace Yardstick.Server.FollowUp;
 
@@ -11,13 +12,12 @@ namespace Yardstick.Server.FollowUp;
 /// found without computing all of them.
 /// </summary>
 internal sealed class ReminderDates(IDbContextFactory<ShopDb> factory, SingleWriter writer, TimeProvider time, ILogger<ReminderDates> log)
-    : BackgroundService
+    : RoundsService(TimeSpan.FromHours(12), time, log)
 {
     private const int AtATime = 400;
-    private static readonly TimeSpan Pause = TimeSpan.FromHours(12);
 
-    /// <summary>Looks at all of them now.</summary>
-    internal async Task LookAsync(CancellationToken cancel = default)
+    /// <inheritdoc />
+    protected override async Task RoundAsync(CancellationToken cancel)
     {
         for (long after = 0; ; )
         {
@@ -27,7 +27,7 @@ internal sealed class ReminderDates(IDbContextFactory<ShopDb> factory, SingleWri
             await writer.RunAsync(async db =>
             {
                 var shop = await db.Shops.SingleAsync(cancel);
-                var (now, today) = (time.Now(), shop.Local(time.Now()).Date);
+                var (now, today) = (Clock.Now(), shop.Local(Clock.Now()).Date);
                 var reminders = await db.Reminders.Where(r => ids.Contains(r.Id)).ToListAsync(cancel);
                 var vehicles = reminders.Select(r => r.VehicleId).Distinct().ToList();
                 var readings = (
@@ -50,22 +50,5 @@ internal sealed class ReminderDates(IDbContextFactory<ShopDb> factory, SingleWri
             .Take(AtATime)
             .Select(r => r.Id)
             .ToListAsync(cancel);
-    }
-
-    /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
-    {
-        using var timer = new PeriodicTimer(Pause, time);
-        do
-        {
-            try
-            {
-                await LookAsync(stoppingToken);
-            }
-            catch (Exception problem) when (problem is not OperationCanceledException)
-            {
-                log.LogError(problem, "Looking when reminders are due failed; the next round tries again.");
-            }
-        } while (await timer.WaitForNextTickAsync(stoppingToken));
     }
 }

@@ -5,6 +5,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Live;
 using Yardstick.Server.Outside;
 
@@ -17,29 +18,10 @@ public sealed class InboundMessages(
     ITextGateway gateway,
     TimeProvider time,
     ILogger<InboundMessages> log
-) : BackgroundService
+) : RoundsService(TimeSpan.FromSeconds(1), TimeProvider.System, log)
 {
-    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
-
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
-    {
-        // As often as real time goes, whatever clock the shop has in a test.
-        using var timer = new PeriodicTimer(Pause);
-        while (await timer.WaitForNextTickAsync(stoppingToken))
-        {
-            try
-            {
-                await RoundAsync(stoppingToken);
-            }
-            catch (Exception problem) when (problem is not OperationCanceledException)
-            {
-                log.LogError(problem, "Asking for texts that came in failed; the next round tries again.");
-            }
-        }
-    }
-
-    private async Task RoundAsync(CancellationToken cancel)
+    protected override async Task RoundAsync(CancellationToken cancel)
     {
         long from;
         await using (var db = await factory.CreateDbContextAsync(cancel))

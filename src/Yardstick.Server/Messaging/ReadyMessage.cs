@@ -33,13 +33,7 @@ public static class ReadyMessage
             var customer = order.CustomerId is { } customerId
                 ? await db.Customers.Include(c => c.Phones).Include(c => c.Emails).FirstOrDefaultAsync(c => c.Id == customerId)
                 : null;
-            var (channel, to) = customer switch
-            {
-                { TextNumber: { } number } => (MessageChannel.Text, number),
-                { Emails: [{ Address: var address }, ..] } => (MessageChannel.Email, address),
-                _ => (MessageChannel.Text, ""),
-            };
-            if (to.Length == 0)
+            if (customer?.WrittenTo(new HashSet<string>()) is not var (channel, to))
                 return Message.NobodyToTell;
             var template = await db
                 .MessageTemplates.Where(t => t.Use == "ready" && t.Channel == channel && t.RemovedAt == null)

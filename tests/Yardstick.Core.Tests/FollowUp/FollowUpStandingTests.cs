@@ -100,9 +100,12 @@ public class FollowUpStandingTests
             JobId = 70 + daysAgo,
             OrderId = 50,
             VehicleId = 4,
+            CustomerId = 3,
             OpenedAt = DaysAgo(daysAgo),
             State = state,
             Decision = DecisionKind.Approved,
+            DecidedAt = DaysAgo(daysAgo),
+            Subtotal = new Money(7_500),
             CannedJobId = null,
             Title = title,
             TakenFromJobId = takenFrom,
@@ -111,16 +114,37 @@ public class FollowUpStandingTests
     [Fact]
     public void It_counts_as_sold_only_where_the_same_work_was_invoiced_after_it()
     {
-        var amounts = Enumerable.Range(70, 30).ToDictionary(id => (long)id, id => new Money(id * 100));
-        FollowUpOutcome Of(params VisitJob[] visits) => FollowUpOutcome.Of(Wrote(10), visits, amounts, [], [], null);
+        FollowUpOutcome Of(params VisitJob[] visits) => FollowUpOutcome.Of(Wrote(10), visits, [], [], null);
         Assert.Equal(FollowUpOutcomeState.Nothing, Of().State);
         Assert.Equal(FollowUpOutcomeState.Nothing, Of(Visit(12, OrderState.Posted, "Front brake pads")).State);
         Assert.Equal(FollowUpOutcomeState.Came, Of(Visit(5, OrderState.Open, "Front brake pads")).State);
         Assert.Equal(FollowUpOutcomeState.Came, Of(Visit(5, OrderState.Posted, "Oil change")).State);
         Assert.Equal(new(FollowUpOutcomeState.Sold, 50, new Money(7_500)), Of(Visit(5, OrderState.Posted, "Front brake pads")));
         Assert.Equal(FollowUpOutcomeState.Sold, Of(Visit(5, OrderState.Posted, "Pads, both front wheels", takenFrom: 7)).State);
-        Assert.Equal(FollowUpOutcomeState.Booked, FollowUpOutcome.Of(Wrote(10), [], amounts, [DaysAgo(9)], [DaysAgo(9)], null).State);
-        Assert.Equal(FollowUpOutcomeState.Answered, FollowUpOutcome.Of(Wrote(10), [], amounts, [], [DaysAgo(9)], null).State);
+        Assert.Equal(FollowUpOutcomeState.Booked, FollowUpOutcome.Of(Wrote(10), [], [DaysAgo(9)], [DaysAgo(9)], null).State);
+        Assert.Equal(FollowUpOutcomeState.Answered, FollowUpOutcome.Of(Wrote(10), [], [], [DaysAgo(9)], null).State);
+    }
+
+    [Fact]
+    public void An_estimate_counts_what_was_agreed_to_since_on_its_own_order()
+    {
+        var asked = FollowUpAct.Written(Reason with { Kind = FollowUpKind.Estimate, SourceId = 50 }, 1, new Actor(1, DaysAgo(10)));
+        var before = Visit(12, OrderState.Posted, "Front brake pads");
+        FollowUpOutcome Of(VisitJob job) => FollowUpOutcome.Of(asked, [job], [], [], null);
+        Assert.Equal(FollowUpOutcomeState.Nothing, Of(before).State);
+        Assert.Equal(FollowUpOutcomeState.Sold, Of(before with { DecidedAt = DaysAgo(9) }).State);
+        Assert.Equal(FollowUpOutcomeState.Answered, Of(before with { DecidedAt = DaysAgo(9), State = OrderState.Open }).State);
+        Assert.Equal(FollowUpOutcomeState.Nothing, Of(before with { DecidedAt = DaysAgo(9), OrderId = 51 }).State);
+    }
+
+    [Fact]
+    public void What_comes_again_begins_anew_with_each_visit()
+    {
+        var reminder = Reason with { Kind = FollowUpKind.Reminder };
+        var came = Reached with { CameAt = DaysAgo(5) };
+        FollowUpStanding Of(FollowUpReason reason) => FollowUpStanding.Of(reason, [Did(FollowUpActKind.Closed, 9)], came, Shop, Today);
+        Assert.Equal(FollowUpState.Due, Of(reminder).State);
+        Assert.Equal(FollowUpState.Closed, Of(Reason).State);
     }
 
     [Fact]

@@ -153,4 +153,44 @@ public class BookingTests
         string car,
         string code
     ) => Assert.Equal(code, new BookingInput(name, phone, "", plate, car, "", false).Read("US").Problem?.Code);
+
+    [Fact]
+    public void What_does_not_fit_on_an_appointment_is_cut_there_and_stays_with_the_request()
+    {
+        var request = new OutsideRequest
+        {
+            Key = "k",
+            Name = new string('n', 200),
+            Phone = "+12075550142",
+            Plate = "KLM 1",
+            Vehicle = new string('v', 120),
+        };
+        var appointment = Appointment.Create(Now.PlusDays(1), 60, null, null, Now, new Actor(1, Instant.MinValue)).Value;
+        appointment.FillIn(request.ToWish(new string('w', 600), BookingRules.Source) with { IsAsked = true });
+        Assert.Equal((120, 120, 500), (appointment.Name.Length, appointment.Vehicle.Length, appointment.Words.Length));
+        Assert.Equal(("+12075550142", AppointmentState.Asked), (appointment.Phone?.E164, appointment.State));
+        Assert.StartsWith("KLM 1 vvv", appointment.Vehicle, StringComparison.Ordinal);
+        Assert.Equal(200, request.Name.Length);
+    }
+
+    [Fact]
+    public void A_booking_set_aside_takes_no_time_and_is_asked_for_again_when_it_is_taken_up()
+    {
+        var actor = new Actor(1, Instant.MinValue);
+        var appointment = Appointment.Create(Now.PlusDays(1), 60, null, null, Now, actor).Value;
+        var request = new OutsideRequest { Key = "k", Kind = RequestKind.Booking };
+        Assert.Equal("request.reason", request.Handle(RequestState.SetAside, " ", appointment, Now, actor).Problem?.Code);
+        Assert.True(appointment.IsOn);
+        Assert.True(request.Handle(RequestState.SetAside, "Booked twice", appointment, Now, actor).Ok);
+        Assert.Equal((false, "Booked twice"), (appointment.IsOn, appointment.Reason));
+        Assert.True(request.Handle(RequestState.Open, null, appointment, Now, actor).Ok);
+        Assert.Equal((AppointmentState.Asked, null), (appointment.State, request.HandledAt));
+    }
+
+    [Theory]
+    [InlineData(3, 39, null)]
+    [InlineData(4, 0, "booking.many")]
+    [InlineData(0, 40, "booking.busy")]
+    public void A_flood_is_said(int ofPhone, int lately, string? code) =>
+        Assert.Equal(code, BookingRules.MayTake(ofPhone, lately).Problem?.Code);
 }

@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.FollowUp;
@@ -207,5 +208,28 @@ public sealed class FollowUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await SetShopAsync("awayMonths", "60");
         Assert.DoesNotContain((await ingrid.GetAsync("follow-ups")).List("rows"), r => r!.Text("kind") == "Away");
         await SetShopAsync("awayMonths", "12");
+    }
+
+    [Fact]
+    public async Task A_merge_takes_what_was_done_along_and_a_vehicle_that_was_sold_is_nobodys_follow_up()
+    {
+        using var early = await shop.SignInAsync("mina");
+        var row = await DeclinedAsync(early, "Merge");
+        using var mina = await shop.SignInAsync("mina");
+        var (gone, vehicle) = (row["customerId"]!.GetValue<long>(), row["vehicleId"]!.GetValue<long>());
+        var draft = (await mina.PostAsync("follow-ups/drafts", new { reasons = new[] { KeyOf(row) } })).List("drafts")[0]!;
+        Assert.Equal(1, (await SendAsync(mina, draft)).Number("sent"));
+        var (order, _) = await mina.WriteUpAsync("Kept");
+        var kept = (await mina.SheetAsync(order))["customer"]!.Id();
+        var merge = (await mina.PostAsync($"customers/{kept}/merge", new { otherId = gone }))["mergeId"]!.GetValue<long>();
+        var asked = (await RowAsync(mina, "Vesa Kept"))!;
+        Assert.Equal(("Resting", kept), (asked.Text("state"), asked["customerId"]!.GetValue<long>()));
+        await using (var db = shop.OpenDb())
+            Assert.True(await db.Messages.AnyAsync(m => m.CustomerId == kept && m.Body.Contains("Control arm bushing")));
+        await mina.PostAsync($"merges/{merge}/undo");
+        Assert.Equal("Resting", (await RowAsync(mina, "Vesa Merge"))!.Text("state"));
+
+        await mina.PostAsync($"vehicles/{vehicle}/transfer", new { customerId = kept });
+        Assert.DoesNotContain((await mina.GetAsync("follow-ups")).List("rows"), r => r!["vehicleId"]?.GetValue<long>() == vehicle);
     }
 }

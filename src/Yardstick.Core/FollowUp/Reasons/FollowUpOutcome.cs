@@ -18,15 +18,13 @@ public sealed record FollowUpOutcome(FollowUpOutcomeState State, long? OrderId, 
     /// that is no work, whatever was. Else came, booked or answered.
     /// </summary>
     /// <param name="act">How they were asked.</param>
-    /// <param name="visits">Jobs of the customer's orders that were opened since.</param>
-    /// <param name="amounts">What each job came to, by key.</param>
+    /// <param name="visits">Jobs of the customer's orders that were opened since, and of the estimate's.</param>
     /// <param name="bookedAt">When an appointment was made for them since, UTC.</param>
     /// <param name="heardAt">When they wrote since, UTC.</param>
     /// <param name="cannedJobId">The canned job that does the work.</param>
     public static FollowUpOutcome Of(
         FollowUpAct act,
         IEnumerable<VisitJob> visits,
-        IReadOnlyDictionary<long, Money> amounts,
         IEnumerable<Instant> bookedAt,
         IEnumerable<Instant> heardAt,
         long? cannedJobId
@@ -34,12 +32,24 @@ public sealed record FollowUpOutcome(FollowUpOutcomeState State, long? OrderId, 
     {
         var until = act.At + Duration.FromDays(CountedDays);
         bool Counts(Instant at) => at > act.At && at <= until;
-        var since = visits.Where(v => Counts(v.OpenedAt) && v.State is OrderState.Open or OrderState.Posted).ToList();
+        // An estimate's order was there before somebody asked about it: there it counts what they agreed to since.
+        var since = visits
+            .Where(v => v.State is OrderState.Open or OrderState.Posted)
+            .Where(v =>
+                act.Kind == FollowUpKind.Estimate
+                    ? v.OrderId == act.SourceId && v.DecidedAt is { } decided && Counts(decided)
+                    : Counts(v.OpenedAt)
+            )
+            .ToList();
         var sold = since.FindAll(v => v.State == OrderState.Posted && v.Decision == DecisionKind.Approved && Does(act, v, cannedJobId));
         if (sold.Count > 0)
-            return new(FollowUpOutcomeState.Sold, sold[0].OrderId, new Money(sold.Sum(v => amounts.GetValueOrDefault(v.JobId).Cents)));
+            return new(FollowUpOutcomeState.Sold, sold[0].OrderId, new Money(sold.Sum(v => v.Subtotal.Cents)));
         if (since.Count > 0)
-            return new(FollowUpOutcomeState.Came, since[0].OrderId, Money.Zero);
+            return new(
+                act.Kind == FollowUpKind.Estimate ? FollowUpOutcomeState.Answered : FollowUpOutcomeState.Came,
+                since[0].OrderId,
+                Money.Zero
+            );
         if (bookedAt.Any(Counts))
             return new(FollowUpOutcomeState.Booked, null, Money.Zero);
         return new(heardAt.Any(Counts) ? FollowUpOutcomeState.Answered : FollowUpOutcomeState.Nothing, null, Money.Zero);
@@ -50,7 +60,6 @@ public sealed record FollowUpOutcome(FollowUpOutcomeState State, long? OrderId, 
         {
             FollowUpKind.Deferred or FollowUpKind.Declined => job.TakenFromJobId == act.SourceId || IsSame(act, job, cannedJobId),
             FollowUpKind.Advised or FollowUpKind.Reminder => IsSame(act, job, cannedJobId),
-            FollowUpKind.Estimate => job.OrderId == act.SourceId,
             _ => true,
         };
 

@@ -35,6 +35,9 @@ public sealed record FollowUpReason
     /// <summary>The canned job that does it.</summary>
     public long? CannedJobId { get; init; }
 
+    /// <summary>It comes again after each visit, and what was done about it before then says nothing of the next time.</summary>
+    public bool Recurs => Kind is FollowUpKind.Reminder or FollowUpKind.Away;
+
     /// <summary>It asks the customer to come for work.</summary>
     public bool IsWork => Kind is FollowUpKind.Deferred or FollowUpKind.Declined or FollowUpKind.Advised or FollowUpKind.Reminder;
 }

@@ -1,3 +1,5 @@
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
@@ -18,11 +20,25 @@ public static class FollowUpRules
     /// <summary>The customer's messages are counted over so many days.</summary>
     public const int CountedDays = 30;
 
+    /// <summary>A message is to several customers.</summary>
+    public static readonly Problem Mixed = new("followUp.mixed", "One message goes to one customer.");
+
+    /// <summary>None were chosen, or more than can be worked on at once.</summary>
+    /// <param name="most">How many can.</param>
+    public static Problem TooMany(int most) => new("followUp.most", Invariant($"Choose from 1 to {most} follow-ups to write about."));
+
     /// <summary>Whether a due day is shown on a day.</summary>
     /// <param name="on">When it is due.</param>
     /// <param name="today">Today in the shop.</param>
     public static bool IsShown(LocalDate on, LocalDate today) =>
         Period.DaysBetween(on, today) <= LongestOverdueDays && Period.DaysBetween(today, on) <= AheadDays;
+
+    /// <summary>Whether somebody made work of a finding, then or since.</summary>
+    /// <param name="text">What was found.</param>
+    /// <param name="openedAt">When the order was opened on which it was, UTC.</param>
+    /// <param name="jobs">Jobs of the vehicle.</param>
+    public static bool CameToWork(string text, Instant openedAt, IEnumerable<VisitJob> jobs) =>
+        jobs.Any(j => j.OpenedAt >= openedAt && WorkTitleMatch.Same(j.Title, text));
 
     /// <summary>Reasons without those that say nothing besides another: a vehicle of which work is due is not also "not seen".</summary>
     /// <param name="reasons">All that are due about now.</param>

@@ -22,7 +22,10 @@ public sealed record FollowUpStanding(FollowUpState State, LocalDate On, string 
     /// <param name="today">Today in the shop.</param>
     public static FollowUpStanding Of(FollowUpReason reason, IEnumerable<FollowUpAct> acts, CustomerReach reach, Shop shop, LocalDate today)
     {
-        var counts = acts.Where(a => a.TakenBackAt is null).OrderBy(a => a.At).ThenBy(a => a.Id).ToList();
+        var counts = acts.Where(a => a.TakenBackAt is null && !(reason.Recurs && reach.CameAt > a.At))
+            .OrderBy(a => a.At)
+            .ThenBy(a => a.Id)
+            .ToList();
         var last = counts.LastOrDefault();
         var asked = counts.LastOrDefault(a => a.Asks);
         var tried = last is null

@@ -53,7 +53,7 @@ public sealed record CarReport
     public OutsideRequest ToRequest(string phone) =>
         new()
         {
-            Key = Kind == "code" ? $"car {Car} {Code} {Number}" : $"car {Car} {Number}",
+            Key = $"car {Car} {Number}",
             Kind = Kind == "code" ? RequestKind.TroubleCode : RequestKind.Consent,
             At = At,
             Name = Owner,

@@ -1,3 +1,4 @@
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.FollowUp;
@@ -5,7 +6,7 @@ namespace Yardstick.Core.FollowUp;
 /// <summary>Something that came in from outside by itself: who it is, what they want, and what became of it.</summary>
 public class OutsideRequest
 {
-    private const int LongestReason = 200;
+    private const int LongestReason = 120;
 
     /// <summary>Why nothing can be made of it any more: somebody dealt with it.</summary>
     public static readonly Problem IsHandled = new("request.handled", "This request was dealt with already. Reload the page.");
@@ -118,20 +119,61 @@ public class OutsideRequest
     /// <param name="staffId">Who; null for nobody.</param>
     public void Assign(long? staffId) => AssignedToId = staffId;
 
-    /// <summary>Deals with it. Refuses with <c>request.reason</c> where it is set aside without a reason, and <c>text.long</c>.</summary>
+    /// <summary>What becomes an appointment of it.</summary>
+    /// <param name="words">What it is for, in short.</param>
+    /// <param name="source">How it came to the shop.</param>
+    public OutsideWish ToWish(string words, string source) =>
+        new()
+        {
+            CustomerId = CustomerId,
+            VehicleId = VehicleId,
+            Name = Name,
+            Phone = Phone.Length > 0 ? new PhoneNumber(Phone) : null,
+            Vehicle = $"{Plate} {Vehicle}".Trim(),
+            Words = words,
+            Source = source,
+        };
+
+    /// <summary>
+    /// Deals with it. A booking that is set aside takes no time any more; taken up again it is asked for again. Refuses with
+    /// <c>request.reason</c> where it is set aside without a reason, and <c>text.long</c>.
+    /// </summary>
     /// <param name="state">What becomes of it.</param>
     /// <param name="reason">Why, or what was done.</param>
+    /// <param name="appointment">The appointment that was made of it; null for none.</param>
+    /// <param name="localNow">Wall time.</param>
     /// <param name="actor">Who.</param>
-    public Result Handle(RequestState state, string? reason, Actor actor)
+    public Result Handle(RequestState state, string? reason, Appointment? appointment, LocalDateTime localNow, Actor actor)
     {
         var typed = (reason ?? "").Trim();
         if (typed.Length > LongestReason)
             return TextInput.TooLong(LongestReason, "reason", "A reason");
         if (state == RequestState.SetAside && typed.Length == 0)
             return new Problem("request.reason", "Enter why it is set aside.", "reason");
-        (State, Reason) = (state, state == RequestState.Open ? "" : typed);
+        Settle(state, typed, actor);
+        if (Kind != RequestKind.Booking || appointment is null)
+            return Result.Done;
+        var became = (state, appointment.State) switch
+        {
+            (RequestState.SetAside, AppointmentState.Asked or AppointmentState.Confirmed) => appointment.Become(
+                AppointmentState.Canceled,
+                typed,
+                localNow
+            ),
+            (RequestState.Open, AppointmentState.Canceled) => appointment.Become(AppointmentState.Asked, null, localNow),
+            _ => new FieldChange("state", "", ""),
+        };
+        return became.Problem is { } problem ? problem : Result.Done;
+    }
+
+    /// <summary>It was dealt with, or is open again.</summary>
+    /// <param name="state">What became of it.</param>
+    /// <param name="reason">What was done.</param>
+    /// <param name="actor">Who.</param>
+    public void Settle(RequestState state, string reason, Actor actor)
+    {
+        (State, Reason) = (state, state == RequestState.Open ? "" : reason);
         HandledAt = state == RequestState.Open ? null : actor.At;
         HandledById = state == RequestState.Open ? null : actor.StaffId;
-        return Result.Done;
     }
 }

@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Orders;
 
 /// <summary>What has to be known of a job to tell whether its work is still open.</summary>
@@ -12,6 +14,9 @@ public sealed record VisitJob
     /// <summary>The vehicle.</summary>
     public required long? VehicleId { get; init; }
 
+    /// <summary>The customer.</summary>
+    public required long? CustomerId { get; init; }
+
     /// <summary>When the order was opened, UTC.</summary>
     public required Instant OpenedAt { get; init; }
 
@@ -20,6 +25,12 @@ public sealed record VisitJob
 
     /// <summary>The job's latest decision.</summary>
     public required DecisionKind Decision { get; init; }
+
+    /// <summary>When that was decided, UTC.</summary>
+    public required Instant? DecidedAt { get; init; }
+
+    /// <summary>What it came to, before supplies and tax.</summary>
+    public required Money Subtotal { get; init; }
 
     /// <summary>The canned job that it was taken from.</summary>
     public required long? CannedJobId { get; init; }
@@ -39,9 +50,12 @@ public sealed record VisitJob
             JobId = job.Id,
             OrderId = order.Id,
             VehicleId = order.VehicleId,
+            CustomerId = order.CustomerId,
             OpenedAt = order.OpenedAt,
             State = order.State,
             Decision = job.Decision,
+            DecidedAt = job.DecidedAt,
+            Subtotal = job.Subtotal,
             CannedJobId = job.CannedJobId,
             Title = job.Title,
             TakenFromJobId = job.TakenFromJobId,

@@ -11,7 +11,7 @@ public partial class Appointment
     public const int UsualMinutes = 60;
 
     /// <summary>How appointments come to the shop, as it is offered.</summary>
-    public static readonly IReadOnlyList<string> UsualSources = ["Phone", "At the counter", "Text", "Email", "Our website"];
+    public static readonly IReadOnlyList<string> UsualSources = ["Phone", "At the counter", "Text", "Email", BookingRules.Source];
 
     private const int LongestWords = 500,
         LongestReason = 120,

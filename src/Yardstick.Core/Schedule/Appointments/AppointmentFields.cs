@@ -59,6 +59,22 @@ public partial class Appointment
         return minutes is < 5 or > MostMinutes ? NoLength : Kept(() => (Minutes, HasOwnLength) = (minutes, true));
     }
 
+    /// <summary>Fills in what came from outside, cut to what fits here: the whole of it stays with the request.</summary>
+    /// <param name="wish">Whose it is, and what for.</param>
+    public void FillIn(OutsideWish wish)
+    {
+        static string Cut(string text, int most) => text.Length <= most ? text : text[..(most - 1)].TrimEnd() + "…";
+        (CustomerId, VehicleId) = (wish.CustomerId, wish.VehicleId);
+        if (wish.CustomerId is null)
+            (Name, Phone) = (Cut(wish.Name, LongestName), wish.Phone);
+        if (wish.VehicleId is null)
+            Vehicle = Cut(wish.Vehicle, LongestVehicle);
+        (Words, Source) = (Cut(wish.Words, LongestWords), Cut(wish.Source, LongestName));
+        Transport = wish.Waits ? Transport.Waits : Transport.DropOff;
+        State = wish.IsAsked ? AppointmentState.Asked : AppointmentState.Confirmed;
+        Version++;
+    }
+
     /// <summary>Chooses whom it is for, on file.</summary>
     /// <param name="customerId">The customer; null for none.</param>
     /// <param name="vehicleId">A vehicle of the customer's; null for none.</param>

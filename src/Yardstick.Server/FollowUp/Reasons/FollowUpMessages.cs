@@ -95,7 +95,7 @@ public static class FollowUpMessages
     )
     {
         if (request.Reasons.Count is 0 or > Most)
-            return Problems.Of(new Problem("followUp.most", $"Choose from 1 to {Most} follow-ups to write about."));
+            return Problems.Of(FollowUpRules.TooMany(Most));
         var (shop, now) = (await db.Shops.SingleAsync(), time.Now());
         var known = await FollowUps.ReasonsAsync(db, shop, now);
         var reasons = request.Reasons.Distinct().Where(known.ContainsKey).Select(k => known[k]).ToList();
@@ -156,22 +156,22 @@ public static class FollowUpMessages
     )
     {
         if (request.Messages.Count is 0 or > MostAtOnce)
-            return Problems.Of(new Problem("followUp.most", $"Send from 1 to {MostAtOnce} messages at once."));
+            return Problems.Of(FollowUpRules.TooMany(MostAtOnce));
         var known = await FollowUps.ReasonsAsync(before, await before.Shops.SingleAsync(), time.Now());
         return await commands.RunAsync<FollowUpsSent>(async work =>
         {
             var shop = await work.Db.Shops.SingleAsync();
             var (sent, refused) = (0, new List<FollowUpSkipped>());
+            var all = request.Messages.SelectMany(m => m.Reasons).Distinct().Where(known.ContainsKey).Select(k => known[k]).ToList();
+            var reaches = await FollowUpReaches.OfAsync(work.Db, shop, work.Actor.At, all);
             foreach (var message in request.Messages)
             {
                 var reasons = message.Reasons.Where(known.ContainsKey).Select(k => known[k]).ToList();
-                // Read anew for each: the one before may have been to the same customer.
-                var reaches = await FollowUpReaches.OfAsync(work.Db, shop, work.Actor.At, reasons);
                 var problem =
                     reasons.Count < message.Reasons.Count ? Gone.FollowUp
-                    : reasons.Exists(r => r.CustomerId != reasons[0].CustomerId) ? Mixed
+                    : reasons.Exists(r => r.CustomerId != reasons[0].CustomerId) ? FollowUpRules.Mixed
                     : reasons.Select(r => NoMessage(r, reaches, shop, work.Actor.At)).FirstOrDefault(p => p is not null);
-                problem ??= await WriteAsync(work, shop, writing, message, reasons);
+                problem ??= await WriteAsync(work, shop, writing, message, reasons, reaches);
                 if (problem is null)
                     sent++;
                 else
@@ -188,14 +188,13 @@ public static class FollowUpMessages
         });
     }
 
-    private static readonly Problem Mixed = new("followUp.mixed", "One message goes to one customer.");
-
     private static async Task<Problem?> WriteAsync(
         CommandContext work,
         Shop shop,
         MessageComposer writing,
         FollowUpMessage message,
-        List<FollowUpReason> reasons
+        List<FollowUpReason> reasons,
+        FollowUpReaches reaches
     )
     {
         if (reasons.Count == 0)
@@ -213,7 +212,12 @@ public static class FollowUpMessages
         );
         if (written.Problem is { } refused)
             return refused;
-        work.Db.FollowUpActs.AddRange(reasons.ConvertAll(r => FollowUpAct.Written(r, written.Value.Id, work.Actor)));
+        foreach (var act in reasons.Select(r => FollowUpAct.Written(r, written.Value.Id, work.Actor)))
+        {
+            work.Db.FollowUpActs.Add(act);
+            // The next one may be to the same customer.
+            reaches.Add(act);
+        }
         await work.Db.SaveChangesAsync();
         return null;
     }

@@ -21,34 +21,45 @@ internal sealed class FollowUpReaches
     private readonly Dictionary<long, Instant> came = [];
     private readonly Dictionary<long, LocalDateTime> comes = [];
     private readonly Dictionary<long, long> here = [];
-    private ILookup<(FollowUpKind, long), FollowUpAct> acts = Array.Empty<FollowUpAct>().ToLookup(a => (a.Kind, a.SourceId));
-    private Dictionary<long, int> written = [];
+    private readonly Dictionary<(FollowUpKind, long), List<FollowUpAct>> acts = [];
+    private readonly Dictionary<long, HashSet<long?>> written = [];
+    private readonly Instant countedFrom;
+
+    private FollowUpReaches(Instant now) => countedFrom = now - Duration.FromDays(FollowUpRules.CountedDays);
 
     /// <summary>Customers by key.</summary>
     internal IReadOnlyDictionary<long, Customer> Customers => customers;
 
     /// <summary>What was done about a reason, the latest first.</summary>
     internal IEnumerable<FollowUpAct> ActsOf(FollowUpReason reason) =>
-        acts[(reason.Kind, reason.SourceId)].OrderByDescending(a => a.At).ThenByDescending(a => a.Id);
+        acts.GetValueOrDefault((reason.Kind, reason.SourceId), []).OrderByDescending(a => a.At).ThenByDescending(a => a.Id);
+
+    /// <summary>Something was done besides: what comes after it in the same change knows of it.</summary>
+    internal void Add(FollowUpAct act)
+    {
+        if (!acts.TryGetValue((act.Kind, act.SourceId), out var of))
+            acts[(act.Kind, act.SourceId)] = of = [];
+        of.Add(act);
+        if (act.What != FollowUpActKind.Messaged || act.At < countedFrom)
+            return;
+        if (!written.TryGetValue(act.CustomerId, out var messages))
+            written[act.CustomerId] = messages = [];
+        messages.Add(act.MessageId);
+    }
 
     /// <summary>Reads them for reasons.</summary>
     internal static async Task<FollowUpReaches> OfAsync(ShopDb db, Shop shop, Instant now, IReadOnlyCollection<FollowUpReason> reasons)
     {
-        var all = new FollowUpReaches();
+        var all = new FollowUpReaches(now);
         var since = now - Duration.FromDays(LookBackDays);
-        var done = new List<FollowUpAct>();
         foreach (var ids in reasons.Select(r => r.CustomerId).Distinct().Chunk(FollowUpReasons.AtATime))
         {
             await all.CustomersAsync(db, ids, since);
-            done.AddRange(await db.FollowUpActs.Where(a => ids.Contains(a.CustomerId) && a.At >= since).AsNoTracking().ToListAsync());
+            foreach (var act in await db.FollowUpActs.Where(a => ids.Contains(a.CustomerId) && a.At >= since).AsNoTracking().ToListAsync())
+                all.Add(act);
         }
         foreach (var ids in reasons.Select(r => r.VehicleId).OfType<long>().Distinct().Chunk(FollowUpReasons.AtATime))
             await all.VehiclesAsync(db, ids, shop.Local(now));
-        all.acts = done.ToLookup(a => (a.Kind, a.SourceId));
-        var counted = now - Duration.FromDays(FollowUpRules.CountedDays);
-        all.written = done.Where(a => a.What == FollowUpActKind.Messaged && a.At >= counted)
-            .GroupBy(a => a.CustomerId)
-            .ToDictionary(g => g.Key, g => g.Select(a => a.MessageId).Distinct().Count());
         return all;
     }
 
@@ -127,27 +138,21 @@ internal sealed class FollowUpReaches
     internal CustomerReach Of(FollowUpReason reason)
     {
         var customer = customers.GetValueOrDefault(reason.CustomerId);
-        var phones = customer?.Phones.OrderBy(p => p.Texts != true).ThenBy(p => p.Id).ToList() ?? [];
-        var text = phones.Find(p => p.Texts != false && !refused.Contains(p.Number))?.Number;
-        var emails = customer?.Emails.OrderBy(e => e.Id).ToList() ?? [];
-        var email = emails.Find(e => !refused.Contains(e.Address))?.Address;
+        var to = customer?.WrittenTo(refused);
         var (at, body) = heard.GetValueOrDefault(reason.CustomerId);
         return new CustomerReach
         {
-            Channel =
-                text is not null ? MessageChannel.Text
-                : email is not null ? MessageChannel.Email
-                : null,
-            Address = text ?? email ?? "",
+            Channel = to?.Channel,
+            Address = to?.Address ?? "",
             Phone = customer?.Phones.OrderBy(p => p.Id).FirstOrDefault()?.Number ?? "",
-            Refuses = phones.Count + emails.Count > 0 && text is null && email is null,
+            Refuses = to is null && customer is { } known && known.Phones.Count + known.Emails.Count > 0,
             IsNotServed = customer is { DoNotServe.Length: > 0 },
             HeardAt = body is null ? null : at,
             Heard = body ?? "",
             CameAt = came.TryGetValue(reason.CustomerId, out var when) ? when : null,
             ComesAt = reason.VehicleId is { } v && comes.TryGetValue(v, out var start) ? start : null,
             HereOn = reason.VehicleId is { } car && here.TryGetValue(car, out var number) ? number : null,
-            Written = written.GetValueOrDefault(reason.CustomerId),
+            Written = written.GetValueOrDefault(reason.CustomerId)?.Count ?? 0,
         };
     }
 }

@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Billing;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
@@ -155,11 +154,7 @@ internal sealed class FollowUpReasons(ShopDb db, Shop shop, Instant now)
         return
         [
             .. found
-                .Where(f =>
-                    !visits
-                        .GetValueOrDefault(f.VehicleId, [])
-                        .Exists(j => j.OpenedAt >= f.OpenedAt && WorkTitleMatch.Same(j.Title, f.Finding.Text))
-                )
+                .Where(f => !FollowUpRules.CameToWork(f.Finding.Text, f.OpenedAt, visits.GetValueOrDefault(f.VehicleId, [])))
                 .Select(f =>
                 {
                     var on = shop.Local(f.Finding.At).Date;
@@ -408,23 +403,7 @@ internal sealed class FollowUpReasons(ShopDb db, Shop shop, Instant now)
     {
         foreach (var ids in vehicles.Distinct().Where(id => !visits.ContainsKey(id)).ToList().Chunk(AtATime))
         {
-            var jobs = await (
-                from o in db.Orders.Where(o => o.VehicleId != null && ids.Contains(o.VehicleId.Value))
-                join j in db.Jobs on o.Id equals j.OrderId
-                where j.RemovedAt == null
-                select new VisitJob
-                {
-                    JobId = j.Id,
-                    OrderId = o.Id,
-                    VehicleId = o.VehicleId,
-                    OpenedAt = o.OpenedAt,
-                    State = o.State,
-                    Decision = j.Decision,
-                    CannedJobId = j.CannedJobId,
-                    Title = j.Title,
-                    TakenFromJobId = j.TakenFromJobId,
-                }
-            ).ToListAsync();
+            var jobs = await db.VisitJobsOf(db.Orders.Where(o => o.VehicleId != null && ids.Contains(o.VehicleId.Value))).ToListAsync();
             foreach (var of in jobs.GroupBy(j => j.VehicleId!.Value))
                 visits[of.Key] = [.. of];
         }

@@ -106,7 +106,11 @@ public static class FollowUpResults
                 .Vehicles.Where(v => vehicleIds.Contains(v.Id))
                 .AsNoTracking()
                 .ToDictionaryAsync(v => v.Id, v => v.Plate.Text);
-            var (visits, amounts) = await VisitsAsync(db, ids, since);
+            var estimates = acts.Where(a => a.Kind == FollowUpKind.Estimate).Select(a => a.SourceId).ToList();
+            var orders = db.Orders.Where(o => o.CustomerId != null && ids.Contains(o.CustomerId.Value) && o.OpenedAt >= since);
+            var visits = (await db.VisitJobsOf(orders).ToListAsync())
+                .Concat(await db.VisitJobsOf(db.Orders.Where(o => estimates.Contains(o.Id) && o.OpenedAt < since)).ToListAsync())
+                .ToLookup(v => v.CustomerId);
             var booked = (
                 await db
                     .Appointments.Where(a => a.CustomerId != null && ids.Contains(a.CustomerId.Value) && a.MadeAt >= since)
@@ -127,7 +131,6 @@ public static class FollowUpResults
                 var outcome = FollowUpOutcome.Of(
                     a,
                     visits[a.CustomerId].Where(v => a.VehicleId is null || v.VehicleId == a.VehicleId),
-                    amounts,
                     booked[a.CustomerId],
                     heard[a.CustomerId],
                     canned.GetValueOrDefault((a.Kind, a.SourceId))
@@ -149,37 +152,6 @@ public static class FollowUpResults
                 };
             });
         }
-    }
-
-    private static async Task<(ILookup<long, VisitJob> Visits, Dictionary<long, Money> Amounts)> VisitsAsync(
-        ShopDb db,
-        List<long> customers,
-        Instant since
-    )
-    {
-        var jobs = await (
-            from o in db.Orders.Where(o => o.CustomerId != null && customers.Contains(o.CustomerId.Value) && o.OpenedAt >= since)
-            join j in db.Jobs on o.Id equals j.OrderId
-            where j.RemovedAt == null
-            select new
-            {
-                Customer = o.CustomerId!.Value,
-                j.Subtotal,
-                Job = new VisitJob
-                {
-                    JobId = j.Id,
-                    OrderId = o.Id,
-                    VehicleId = o.VehicleId,
-                    OpenedAt = o.OpenedAt,
-                    State = o.State,
-                    Decision = j.Decision,
-                    CannedJobId = j.CannedJobId,
-                    Title = j.Title,
-                    TakenFromJobId = j.TakenFromJobId,
-                },
-            }
-        ).ToListAsync();
-        return (jobs.ToLookup(j => j.Customer, j => j.Job), jobs.ToDictionary(j => j.Job.JobId, j => j.Subtotal));
     }
 
     /// <summary>The canned jobs that do what was asked about.</summary>

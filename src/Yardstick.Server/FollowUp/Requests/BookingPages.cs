@@ -18,13 +18,6 @@ namespace Yardstick.Server.FollowUp;
 /// <summary>The page on which customers book: what, when it is really free, who they are; and their booking behind its link.</summary>
 public static class BookingPages
 {
-    /// <summary>How bookings come to the shop.</summary>
-    internal const string Source = "Our website";
-    private const int MostServices = 6,
-        MostOfPhone = 4,
-        MostLately = 40;
-    private static readonly Duration Lately = Duration.FromMinutes(10);
-
     /// <summary>A service to choose.</summary>
     /// <param name="Id">Key.</param>
     /// <param name="Title">What it is.</param>
@@ -161,9 +154,6 @@ public static class BookingPages
         );
     }
 
-    private static readonly Problem Closed = new("booking.closed", "The shop takes no bookings here. Please call.");
-    private static readonly Problem None = new("booking.service", "Choose at least one service.", "serviceIds");
-
     /// <param name="db">The database.</param>
     /// <param name="time">The clock.</param>
     /// <param name="known">What was computed.</param>
@@ -190,9 +180,9 @@ public static class BookingPages
     private static async Task<Result<List<BookingService>>> ChosenAsync(ShopDb db, IReadOnlyList<long> ids)
     {
         if (!(await db.Shops.AsNoTracking().SingleAsync()).TakesBookings)
-            return Closed;
-        if (ids.Count is 0 or > MostServices)
-            return None;
+            return BookingRules.Closed;
+        if (ids.Count is 0 or > BookingRules.MostServices)
+            return BookingRules.NoService;
         var found = await db.BookingServices.AsNoTracking().Where(s => ids.Contains(s.Id) && s.RemovedAt == null).ToListAsync();
         return found.Count == ids.Distinct().Count() ? found : Gone.BookingService;
     }
@@ -205,7 +195,7 @@ public static class BookingPages
         var read = await CalendarReader.ReadAsync(db, today, today.PlusDays(shop.BookingDays), now);
         read.Appointments.RemoveAll(a => a.Id == but);
         var booked = read
-            .Appointments.Where(a => a.IsOn && a.Source == Source)
+            .Appointments.Where(a => a.IsOn && a.Source == BookingRules.Source)
             .GroupBy(a => a.Start.Date)
             .ToDictionary(g => g.Key, g => g.Sum(a => a.Minutes));
         return new BookingTimes(read.Shop, read.Calendar(), read.Technicians, read.Bays, booked, read.Now);
@@ -223,9 +213,9 @@ public static class BookingPages
     )
     {
         if (!Guid.TryParse(http.Request.Headers["X-Command-Id"], out var key))
-            return Problems.Of(new Problem("command.id", "A change needs the header X-Command-Id with a new UUID."));
+            return Problems.Of(CommandRunner.NoId);
         if (!string.IsNullOrEmpty(request.Website))
-            return Problems.Of(new Problem("booking.robot", "This booking looks like a robot's. Please call the shop."));
+            return Problems.Of(BookingRules.Robot);
         var country = (await before.Shops.AsNoTracking().SingleAsync()).Country;
         var typed = new BookingInput(
             request.Name,
@@ -271,12 +261,13 @@ public static class BookingPages
         if (chosen.Problem is { } noService)
             return noService;
         var phone = typed.Phone.E164;
-        var since = now - Lately;
-        var week = now - Duration.FromDays(7);
-        if (await db.OutsideRequests.CountAsync(r => r.Phone == phone && r.At >= week && r.State != RequestState.SetAside) >= MostOfPhone)
-            return new Problem("booking.many", "You have several bookings with us already. Please call the shop.");
-        if (await db.OutsideRequests.CountAsync(r => r.At >= since) >= MostLately)
-            return new Problem("booking.busy", "Many bookings came in just now. Try again in a few minutes, or call the shop.");
+        var (week, lately) = (now - Duration.FromDays(BookingRules.PhoneDays), now - Duration.FromMinutes(BookingRules.LatelyMinutes));
+        var may = BookingRules.MayTake(
+            await db.OutsideRequests.CountAsync(r => r.Phone == phone && r.At >= week && r.State != RequestState.SetAside),
+            await db.OutsideRequests.CountAsync(r => r.At >= lately)
+        );
+        if (may.Problem is { } noMore)
+            return noMore;
         var place = (await FreeAsync(db, now)).PlaceAt(request.Start, chosen.Value);
         if (place.Problem is { } gone)
             return gone;
@@ -291,10 +282,6 @@ public static class BookingPages
         );
         if (made.Problem is { } problem)
             return problem;
-        var match = await RequestMatching.OfAsync(db, phone, "", typed.Plate);
-        await FillAsync(db, made.Value, chosen.Value, typed, match, request.Waits, shop);
-        db.Appointments.Add(made.Value);
-        await db.SaveChangesAsync();
         var kept = new OutsideRequest
         {
             Key = key,
@@ -309,47 +296,28 @@ public static class BookingPages
             TokenHash = LinkToken.HashOf(token),
             ServiceIds = request.ServiceIds,
         };
-        kept.IsOf(match);
-        kept.Became(made.Value.Id);
-        if (shop.ConfirmsBookings)
-            kept.Handle(RequestState.Done, "Confirmed by itself", work.Actor);
-        db.OutsideRequests.Add(kept);
-        work.Notify($"{typed.Name} booked {made.Value.Start:ddd, MMM d} at {made.Value.Start.Clock()}: {made.Value.Title}", null);
-        await db.SaveChangesAsync();
-        return made.Value;
-    }
-
-    private static async Task FillAsync(
-        ShopDb db,
-        Appointment appointment,
-        List<BookingService> services,
-        BookingInput.Typed typed,
-        RequestMatch match,
-        bool waits,
-        Shop shop
-    )
-    {
-        if (match.CustomerId is not null)
-            appointment.BelongsTo(match.CustomerId, match.VehicleId);
-        else
-        {
-            appointment.Set("name", typed.Name, shop.Country);
-            appointment.Set("phone", typed.Phone.E164, shop.Country);
-        }
-        if (match.VehicleId is null)
-            appointment.Set("vehicle", string.Join(" ", new[] { typed.Plate.Text, typed.Vehicle }.Where(w => w.Length > 0)), shop.Country);
-        var cannedIds = services.Select(s => s.CannedJobId).OfType<long>().ToList();
+        kept.IsOf(await RequestMatching.OfAsync(db, phone, "", typed.Plate));
+        var appointment = made.Value;
+        var own = chosen.Value.Where(s => s.CannedJobId is null).Select(s => s.Title);
+        appointment.FillIn(
+            kept.ToWish(string.Join(". ", own.Append(typed.Words).Where(w => w.Length > 0)), BookingRules.Source) with
+            {
+                Waits = request.Waits,
+                IsAsked = !shop.ConfirmsBookings,
+            }
+        );
+        var cannedIds = chosen.Value.Select(s => s.CannedJobId).OfType<long>().ToList();
         var canned = await db.CannedJobs.Include(c => c.Lines).Where(c => cannedIds.Contains(c.Id)).ToListAsync();
         appointment.SetServices(canned.Select(Appointments.ServiceOf));
-        var others = services.Where(s => s.CannedJobId is null).Select(s => s.Title);
-        appointment.Set("words", string.Join(". ", others.Append(typed.Words).Where(w => w.Length > 0)), shop.Country);
-        appointment.Set("transport", (waits ? Transport.Waits : Transport.DropOff).ToString(), shop.Country);
-        appointment.Set("source", Source, shop.Country);
-        appointment.Become(
-            shop.ConfirmsBookings ? AppointmentState.Confirmed : AppointmentState.Asked,
-            null,
-            appointment.Start.PlusHours(-1)
-        );
+        db.Appointments.Add(appointment);
+        await db.SaveChangesAsync();
+        kept.Became(appointment.Id);
+        if (shop.ConfirmsBookings)
+            kept.Settle(RequestState.Done, "Confirmed automatically", work.Actor);
+        db.OutsideRequests.Add(kept);
+        work.Notify($"{typed.Name} booked {appointment.Start:ddd, MMM d} at {appointment.Start.Clock()}: {appointment.Title}", null);
+        await db.SaveChangesAsync();
+        return appointment;
     }
 
     private static async Task<(OutsideRequest Request, Appointment Appointment)?> FindAsync(ShopDb db, string token)
@@ -400,7 +368,7 @@ public static class BookingPages
             var off = appointment.Become(AppointmentState.Canceled, "Canceled by the customer", shop.Local(work.Actor.At));
             if (off.Problem is { } problem)
                 return Task.FromResult<Result>(problem);
-            request.Handle(RequestState.Done, "Canceled by the customer", work.Actor);
+            request.Settle(RequestState.Done, "Canceled by the customer", work.Actor);
             work.Notify(
                 $"{request.Name} canceled {appointment.Start:ddd, MMM d} at {appointment.Start.Clock()}: {appointment.Title}",
                 null
@@ -440,7 +408,7 @@ public static class BookingPages
                 return Gone.Booking;
             var shop = await work.Db.Shops.SingleAsync();
             if (!appointment.MayChangeByCustomer(shop.Local(work.Actor.At)))
-                return new Problem("booking.over", "This booking can't be changed here any more. Please call the shop.");
+                return BookingRules.Over;
             return (await change(work.Db, request, appointment, shop, work)).Problem is { } problem ? problem : new BookingTaken(token);
         });
         return changed.Problem is { } refused ? Problems.Of(refused) : Results.Ok(changed.Value);

@@ -6,6 +6,7 @@ using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Outside;
 
@@ -21,30 +22,12 @@ internal sealed class ConnectedCarRounds(
     IConnectedCarService service,
     TimeProvider time,
     ILogger<ConnectedCarRounds> log
-) : BackgroundService
+) : RoundsService(TimeSpan.FromSeconds(3), TimeProvider.System, log)
 {
-    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(3);
     private const int LeastHours = 20;
 
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
-    {
-        // As often as real time goes, whatever clock the shop has in a test.
-        using var timer = new PeriodicTimer(Pause);
-        while (await timer.WaitForNextTickAsync(stoppingToken))
-        {
-            try
-            {
-                await RoundAsync(stoppingToken);
-            }
-            catch (Exception problem) when (problem is not OperationCanceledException)
-            {
-                log.LogError(problem, "Asking for what cars reported failed; the next round tries again.");
-            }
-        }
-    }
-
-    private async Task RoundAsync(CancellationToken cancel)
+    protected override async Task RoundAsync(CancellationToken cancel)
     {
         long from;
         await using (var db = await factory.CreateDbContextAsync(cancel))

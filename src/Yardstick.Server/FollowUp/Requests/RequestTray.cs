@@ -214,26 +214,17 @@ public static class RequestTray
             if ((await change(work, request)).Problem is { } problem)
                 return problem;
             await work.Db.SaveChangesAsync();
-            return new Changed(0, request.AppointmentId ?? id, 1);
+            return new Changed(0, id, 1);
         });
+
+    private static async Task<Appointment?> AppointmentAsync(CommandContext work, OutsideRequest request) =>
+        request.AppointmentId is { } id ? await work.Db.LoadAppointmentAsync(id) : null;
 
     private static Task<IResult> Handle(long id, RequestHandleRequest handle, CommandRunner commands) =>
         On(id, commands, async (work, request) =>
         {
-            var handled = request.Handle(handle.State, handle.Reason, work.Actor);
-            if (!handled.Ok)
-                return handled;
-            // A booking that nobody wants takes no time any more; taken up again it does.
-            if (request is { Kind: RequestKind.Booking, AppointmentId: { } appointmentId } && handle.State != RequestState.Done)
-            {
-                var appointment = await work.Db.LoadAppointmentAsync(appointmentId);
-                var now = (await work.Db.Shops.SingleAsync()).Local(work.Actor.At);
-                if (handle.State == RequestState.SetAside && appointment is { IsToCome: true })
-                    appointment.Become(AppointmentState.Canceled, handle.Reason?.Trim(), now);
-                else if (handle.State == RequestState.Open && appointment is { State: AppointmentState.Canceled })
-                    appointment.Become(AppointmentState.Asked, null, now);
-            }
-            return Result.Done;
+            var now = (await work.Db.Shops.SingleAsync()).Local(work.Actor.At);
+            return request.Handle(handle.State, handle.Reason, await AppointmentAsync(work, request), now, work.Actor);
         });
 
     private static Task<IResult> Assign(long id, bool mine, CommandRunner commands) => On(id, commands, (work, request) =>
@@ -256,9 +247,9 @@ public static class RequestTray
                     return Gone.MergedVehicle;
             }
             request.IsOf(new RequestMatch(whose.CustomerId, whose.VehicleId, ""));
-            if (request.AppointmentId is { } appointmentId && await work.Db.LoadAppointmentAsync(appointmentId) is { } appointment)
-                return appointment.BelongsTo(whose.CustomerId, whose.VehicleId);
-            return Result.Done;
+            return await AppointmentAsync(work, request) is { } appointment
+                ? appointment.BelongsTo(whose.CustomerId, whose.VehicleId)
+                : Result.Done;
         });
 
     private static Task<IResult> Answer(
@@ -300,7 +291,7 @@ public static class RequestTray
         {
             if (request.State != RequestState.Open)
                 return OutsideRequest.IsHandled;
-            if (request.AppointmentId is not { } appointmentId || await work.Db.LoadAppointmentAsync(appointmentId) is not { } appointment)
+            if (await AppointmentAsync(work, request) is not { } appointment)
                 return Gone.Appointment;
             var shop = await work.Db.Shops.SingleAsync();
             var confirmed = appointment.Become(AppointmentState.Confirmed, null, shop.Local(work.Actor.At));
@@ -309,7 +300,7 @@ public static class RequestTray
             work.Db.CalendarFeeds.Add(
                 new CalendarFeed
                 {
-                    AppointmentId = appointmentId,
+                    AppointmentId = appointment.Id,
                     TokenHash = LinkToken.HashOf(token),
                     MadeAt = work.Actor.At,
                     MadeById = work.Actor.StaffId,
@@ -321,13 +312,17 @@ public static class RequestTray
             if (told.Problem is { } notTold)
                 work.Notify($"{request.Name} was not told of the confirmed time: {notTold.Message}", null);
             work.AfterCommit(outbox.Wake);
-            return request.Handle(RequestState.Done, "Confirmed", work.Actor);
+            request.Settle(RequestState.Done, "Confirmed", work.Actor);
+            return Result.Done;
         });
     }
 
-    /// <summary>Makes an appointment of it, at the next usual time, with whom and what it is about.</summary>
-    private static Task<IResult> Appoint(long id, CommandRunner commands) => On(id, commands, async (work, request) =>
+    /// <summary>Makes an appointment of it, at the next usual time, with whom and what it is about; answers with its key.</summary>
+    private static Task<IResult> Appoint(long id, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
         {
+            if (await work.Db.OutsideRequests.FindAsync(id) is not { } request)
+                return Gone.Request;
             if (request.State != RequestState.Open || request.AppointmentId is not null)
                 return OutsideRequest.IsHandled;
             var shop = await work.Db.Shops.SingleAsync();
@@ -335,21 +330,13 @@ public static class RequestTray
             var made = Appointment.Create(Appointment.UsualStart(null, now, shop), null, null, null, now, work.Actor);
             if (made.Problem is { } problem)
                 return problem;
-            var appointment = made.Value;
-            if (request.CustomerId is not null)
-                appointment.BelongsTo(request.CustomerId, request.VehicleId);
-            else
-            {
-                appointment.Set("name", request.Name, shop.Country);
-                appointment.Set("phone", request.Phone, shop.Country);
-            }
-            if (request.VehicleId is null)
-                appointment.Set("vehicle", request.Vehicle, shop.Country);
-            appointment.Set("words", request.Code.Length > 0 ? $"{request.Code}: {request.Words}" : request.Words, shop.Country);
-            appointment.Set("source", "The vehicle itself", shop.Country);
-            work.Db.Appointments.Add(appointment);
+            var words = request.Code.Length > 0 ? $"{request.Code}: {request.Words}" : request.Words;
+            made.Value.FillIn(request.ToWish(words, "The vehicle itself"));
+            work.Db.Appointments.Add(made.Value);
             await work.Db.SaveChangesAsync();
-            request.Became(appointment.Id);
-            return request.Handle(RequestState.Done, "Appointment made", work.Actor);
+            request.Became(made.Value.Id);
+            request.Settle(RequestState.Done, "Appointment made", work.Actor);
+            await work.Db.SaveChangesAsync();
+            return new Changed(0, made.Value.Id, 1);
         });
 }

@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { api, sentence, unwrap, type Schemas } from '../../lib/api';
 import { moment, wallTime } from '../../lib/format';
 import { useMay, useNow, useRefresh, useShop } from '../../lib/shop';
-import { Labelled } from '../../ui/Labelled';
+import { CustomerSearch } from '../../ui/CustomerSearch';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import '../../ui/approval.css';
@@ -116,37 +116,17 @@ function Conversation({ thread }: { thread: Thread }) {
               Send
             </Button>
           </form>
-          <PutTo onCustomer={(id, name) => void put(id, name)} />
+          <CustomerSearch
+            label="Put to a customer"
+            nobody={
+              <>
+                Nobody on file fits. <Link to="/write-up">Write them up</Link> first.
+              </>
+            }
+            onChoose={(id, name) => void put(id, name)}
+          />
         </>
       )}
     </section>
-  );
-}
-
-/** Finds the customer whose number or address it is. */
-function PutTo({ onCustomer }: { onCustomer: (id: number, name: string) => void }) {
-  const [text, setText] = useState('');
-  const words = text.trim();
-  const found = useQuery({
-    queryKey: ['customers', words, 'put'],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/customers', { signal, params: { query: { q: words } } })),
-    enabled: words.length > 1,
-    placeholderData: (before) => before,
-  });
-  const rows = words.length > 1 ? (found.data?.rows.slice(0, 6) ?? []) : [];
-  return (
-    <div className="put-to">
-      <Labelled label="Put to a customer" value={text} onText={setText} placeholder="Name, phone, email…" />
-      {rows.map((row) => (
-        <button key={row.id} className="linkish" onClick={() => onCustomer(row.id, row.name)}>
-          {row.name}
-        </button>
-      ))}
-      {words.length > 1 && found.data?.rows.length === 0 && (
-        <span className="soft small">
-          Nobody on file fits. <Link to="/write-up">Write them up</Link> first.
-        </span>
-      )}
-    </div>
   );
 }

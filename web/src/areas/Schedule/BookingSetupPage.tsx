@@ -120,7 +120,7 @@ export default function BookingSetupPage() {
         <Part title="Booking page">
           {toggle('takesBookings', 'Booking', 'Customers can book times on your page')}
           {toggle('confirmsBookings', 'Confirmation', 'A booking is confirmed at once; else someone confirms it under Requests')}
-          <Field label="Of the day’s hours, %" value={s.bookingShare} commit={set('bookingShare', 'Share of the day', s.bookingShare)} />
+          <Field label="Share of day, %" value={s.bookingShare} commit={set('bookingShare', 'Share of the day', s.bookingShare)} />
           <Field label="Notice, hours" value={s.bookingLeadHours} commit={set('bookingLeadHours', 'Notice', s.bookingLeadHours)} />
           <Field label="Days ahead" value={s.bookingDays} commit={set('bookingDays', 'Days ahead', s.bookingDays)} />
           <Field label="Every, minutes" value={s.bookingStep} commit={set('bookingStep', 'Step', s.bookingStep)} list={['30', '60']} />

@@ -160,29 +160,26 @@ export default function ShopPage() {
         <ClosedDays days={s.closedDays} renew={renew} />
         <Part title="Following up">
           <Field
-            label="Declined, ask after days"
+            label="Declined, days"
             value={s.declinedAfterDays}
             commit={set('declinedAfterDays', 'Days until declined work is asked about', s.declinedAfterDays)}
           />
           <Field
-            label="Ask again after days"
+            label="Ask again, days"
             value={s.askAgainDays}
             commit={set('askAgainDays', 'Days until somebody is asked again', s.askAgainDays)}
           />
           <Field
-            label="Messages in 30 days"
+            label="Most in 30 days"
             value={s.mostFollowUps}
             commit={set('mostFollowUps', 'Most follow-up messages', s.mostFollowUps)}
           />
-          <Field
-            label="Thanks after days"
-            value={s.thanksAfterDays}
-            commit={set('thanksAfterDays', 'Days until thanks', s.thanksAfterDays)}
-          />
-          <Field label="Not seen for months" value={s.awayMonths} commit={set('awayMonths', 'Months not seen', s.awayMonths)} />
+          <Field label="Thanks, days" value={s.thanksAfterDays} commit={set('thanksAfterDays', 'Days until thanks', s.thanksAfterDays)} />
+          <Field label="Not seen, months" value={s.awayMonths} commit={set('awayMonths', 'Months not seen', s.awayMonths)} />
           <p className="soft small">
-            A customer who was asked and does not answer, book or come is left alone until the days are over. No customer gets more
-            follow-up messages than that, whatever they are about.
+            Declined work is asked about after so many days. A customer who was asked and does not answer, book or come is left alone until
+            the days are over, and gets no more follow-up messages in 30 days than that. Thanks go out so many days after a visit; a vehicle
+            counts as not seen after so many months.
           </p>
         </Part>
       </div>

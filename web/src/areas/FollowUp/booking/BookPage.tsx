@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from 'preact/hooks';
 import { Call, Head, Trouble } from '../../Approval/page/Head';
 import { ask, type Refused } from '../../Approval/page/talk';
-import { book, lengthWords, type Page } from './talk';
+import { book, lengthWords, newId, type Page } from './talk';
 import { Times } from './Times';
 
 const FIELDS = [
@@ -28,7 +28,8 @@ export function BookPage() {
   const [round, setRound] = useState(0);
   const [problem, setProblem] = useState<{ words: string; field?: string } | null>(null);
   const [busy, setBusy] = useState(false);
-  const id = useRef(crypto.randomUUID());
+  // What is sent again after a lost answer is the same booking; another time is another one.
+  const id = useRef(newId());
   const website = useRef<HTMLInputElement>(null);
   const load = useCallback(() => {
     setTrouble('');
@@ -69,15 +70,19 @@ export function BookPage() {
         setStart('');
         setRound((before) => before + 1);
       }
-      id.current = crypto.randomUUID();
       setBusy(false);
       document.getElementById(field && field in NONE ? field : 'problem')?.focus();
     }
+  };
+  const choose = (time: string) => {
+    if (time !== start) id.current = newId();
+    setStart(time);
   };
   const toggle = (service: number) => {
     setStart('');
     setServices((before) => (before.includes(service) ? before.filter((one) => one !== service) : [...before, service]));
   };
+  const atField = FIELDS.some(([field]) => field === problem?.field) && start !== '';
   const money = (value: number) => value.toLocaleString('en-US', { style: 'currency', currency: page.currency });
   return (
     <>
@@ -109,7 +114,7 @@ export function BookPage() {
             {services.length > 0 && (
               <>
                 <h2>When?</h2>
-                <Times services={services} chosen={start} round={round} onChoose={setStart} />
+                <Times services={services} chosen={start} round={round} onChoose={choose} />
               </>
             )}
             {start && (
@@ -127,6 +132,11 @@ export function BookPage() {
                       aria-describedby={problem?.field === field ? 'problem' : undefined}
                       onInput={(event) => setTyped({ ...typed, [field]: event.currentTarget.value })}
                     />
+                    {problem?.field === field && (
+                      <p id="problem" class="stop wrong" role="alert">
+                        {problem.words}
+                      </p>
+                    )}
                   </div>
                 ))}
                 <label for="words">Anything we should know</label>
@@ -153,7 +163,7 @@ export function BookPage() {
                 </p>
               </>
             )}
-            {problem && (
+            {problem && !atField && (
               <p id="problem" class="stop" role="alert" tabIndex={-1}>
                 {problem.words}
               </p>

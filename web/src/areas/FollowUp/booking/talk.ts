@@ -31,6 +31,14 @@ export async function book(id: string, body: Request): Promise<{ token: string }
   return { token: parsed.token };
 }
 
+/** A new UUID (RFC 9562, version 4); the browser's own is there on HTTPS only. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = (bytes[6]! & 0x0f) | 0x40;
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80;
+  return [...bytes].map((byte, i) => ([4, 6, 8, 10].includes(i) ? '-' : '') + byte.toString(16).padStart(2, '0')).join('');
+}
+
 /** A day as people say it: `Tuesday, December 1`. */
 export const dayWords = (day: string) =>
   new Date(`${day}T12:00:00`).toLocaleDateString('en-US', { weekday: 'long', month: 'long', day: 'numeric' });

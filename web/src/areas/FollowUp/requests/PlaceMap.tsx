@@ -15,7 +15,8 @@ export function PlaceMap({ latitude, longitude, place }: { latitude: number; lon
       (_, i) => ((first + i * step - from) / (2 * degrees)) * 100,
     );
   };
-  const words = `${Math.abs(latitude).toFixed(4)}° ${latitude < 0 ? 'S' : 'N'}, ${Math.abs(longitude).toFixed(4)}° ${longitude < 0 ? 'W' : 'E'}`;
+  const degrees = (value: number, [plus, minus]: [string, string]) => `${Math.abs(value).toFixed(4)}° ${value < 0 ? minus : plus}`;
+  const words = `${degrees(latitude, ['N', 'S'])}, ${degrees(longitude, ['E', 'W'])}`;
   return (
     <figure className={styles.map}>
       <svg viewBox="0 0 100 70" role="img" aria-label={`${place || 'The vehicle'} at ${words}; one square is a mile`}>

@@ -6,6 +6,7 @@ import { api, unwrap, type Schemas } from '../../../lib/api';
 import type { CsvColumn } from '../../../lib/csv';
 import { moment } from '../../../lib/format';
 import { useMay, useNow, useRefresh } from '../../../lib/shop';
+import { CustomerSearch } from '../../../ui/CustomerSearch';
 import { Empty, Failed, Loading } from '../../../ui/Feedback';
 import { Labelled } from '../../../ui/Labelled';
 import { Plate } from '../../../ui/Plate';
@@ -13,7 +14,6 @@ import { SaveCsv } from '../../../ui/SaveCsv';
 import { SegmentedControl } from '../../../ui/SegmentedControl';
 import { useSay } from '../../../ui/Toasts';
 import { useRefusal } from '../../../ui/useRefusal';
-import { CustomerSearch } from './CustomerSearch';
 import { PlaceMap } from './PlaceMap';
 import styles from './requests.module.css';
 
@@ -180,13 +180,23 @@ function RequestCard({ row }: { row: Row }) {
         )}
       </div>
       {form === 'customer' && (
-        <CustomerSearch
-          start={row.name}
-          onClose={() => setForm(null)}
-          onChoose={(customerId, vehicleId) =>
-            act(unwrap(api.POST('/api/requests/{id}/customer', { ...path, body: { customerId, vehicleId } })), 'Put to the customer.')
-          }
-        />
+        <div className={styles.form} onKeyDown={(event) => event.key === 'Escape' && setForm(null)}>
+          <CustomerSearch
+            label="Customer on file"
+            start={row.name}
+            autoFocus
+            nobody="Nobody on file fits. They are written up when the vehicle comes."
+            onChoose={(customerId) =>
+              void act(
+                unwrap(api.POST('/api/requests/{id}/customer', { ...path, body: { customerId, vehicleId: null } })),
+                'Put to the customer.',
+              ).catch(say.refused)
+            }
+          />
+          <div className={styles.actions}>
+            <Button onClick={() => setForm(null)}>Cancel</Button>
+          </div>
+        </div>
       )}
       {(form === 'answer' || form === 'aside') && (
         <WordsForm

@@ -144,6 +144,7 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
       <Part title="Warranty">
         <EditCell
           label="Warranty"
+          className="wide-text"
           value={job.warranty}
           commit={(text) => edits.job(job, 'warranty', job.warranty, text)}
           disabled={closed}

@@ -64,6 +64,7 @@ export default function OrderSheet() {
   const navigate = useNavigate();
   const say = useSay();
   const tellReady = useReady(id);
+  const mayTell = useMay('WriteToCustomers');
   const sheet = useSheet(id);
   const history = useHistory();
   const edits = useEdits(id, history);
@@ -210,7 +211,7 @@ export default function OrderSheet() {
     },
     { key: 'S', label: 'Send to customer', run: openBeside('send') },
     { key: 'P', label: 'Messages', run: openBeside('messages') },
-    ...(head?.stage === 'Done' ? [{ key: 'O', label: 'Tell them it is ready', run: () => void tellReady() }] : []),
+    ...(head?.stage === 'Done' && mayTell ? [{ key: 'O', label: 'Tell them it is ready', run: () => void tellReady() }] : []),
     { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
     { key: 'L', label: 'Details, labels and files', run: openBeside('details') },
     { key: 'R', label: 'Activity: who did what', run: openBeside('record') },

@@ -1,0 +1,31 @@
+namespace Yardstick.Server.Hosting;
+
+/// <summary>Work that the program does by itself, round after round. One that fails is written down; the next tries again.</summary>
+/// <param name="pause">Time between two rounds.</param>
+/// <param name="time">By which clock: the shop's, or the real one for what waits for others.</param>
+/// <param name="log">Where failures are written.</param>
+public abstract class RoundsService(TimeSpan pause, TimeProvider time, ILogger log) : BackgroundService
+{
+    /// <summary>The clock of its rounds.</summary>
+    protected TimeProvider Clock { get; } = time;
+
+    /// <summary>One round.</summary>
+    protected abstract Task RoundAsync(CancellationToken cancel);
+
+    /// <inheritdoc />
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        using var timer = new PeriodicTimer(pause, Clock);
+        do
+        {
+            try
+            {
+                await RoundAsync(stoppingToken);
+            }
+            catch (Exception problem) when (problem is not OperationCanceledException)
+            {
+                log.LogError(problem, "A round of {Service} failed; the next one tries again.", GetType().Name);
+            }
+        } while (await timer.WaitForNextTickAsync(stoppingToken));
+    }
+}
