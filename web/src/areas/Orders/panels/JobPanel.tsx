@@ -77,6 +77,13 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
       <Part title="Approval and payment">
         <PaidBy job={job} />
         <Field
+          label="Warranty"
+          value={job.warranty}
+          commit={(text) => edits.job(job, 'warranty', job.warranty, text)}
+          disabled={closed}
+          placeholder="none; such as 12 months / 12,000 mi"
+        />
+        <Field
           label="Credit toward repair"
           value={job.credit}
           commit={(text) => edits.job(job, 'credit', job.credit, text)}
@@ -139,16 +146,6 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
           commit={(text) => edits.job(job, 'customerText', job.customerText, text)}
           disabled={closed}
           placeholder="title only"
-        />
-      </Part>
-      <Part title="Warranty">
-        <EditCell
-          label="Warranty"
-          className="wide-text"
-          value={job.warranty}
-          commit={(text) => edits.job(job, 'warranty', job.warranty, text)}
-          disabled={closed}
-          placeholder="none; such as 12 months / 12,000 mi"
         />
       </Part>
       {job.checklist.length > 0 && (
