@@ -18,6 +18,7 @@ internal sealed class CustomersMapping
         builder.Property(c => c.CreditLimit).HasConversion<MoneyColumn>();
         builder.Ignore(c => c.ToBeSeen);
         builder.HasIndex(c => c.FormerKey);
+        builder.HasIndex(c => c.MergedIntoId).HasFilter("\"MergedIntoId\" IS NOT NULL");
         builder.HasIndex(c => c.LaborRateName).HasFilter("\"LaborRateName\" <> ''");
         builder.HasIndex(c => c.TaxExempt).HasFilter("\"TaxExempt\" <> ''");
         builder.HasMany(c => c.Phones).WithOne().HasForeignKey(p => p.CustomerId);

@@ -1390,6 +1390,9 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("LaborRateName")
                         .HasFilter("\"LaborRateName\" <> ''");
 
+                    b.HasIndex("MergedIntoId")
+                        .HasFilter("\"MergedIntoId\" IS NOT NULL");
+
                     b.HasIndex("TaxExempt")
                         .HasFilter("\"TaxExempt\" <> ''");
 

@@ -3240,6 +3240,12 @@ namespace Yardstick.Data.Migrations
                 filter: "\"LaborRateName\" <> ''");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Customers_MergedIntoId",
+                table: "Customers",
+                column: "MergedIntoId",
+                filter: "\"MergedIntoId\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Customers_TaxExempt",
                 table: "Customers",
                 column: "TaxExempt",

@@ -1387,6 +1387,9 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("LaborRateName")
                         .HasFilter("\"LaborRateName\" <> ''");
 
+                    b.HasIndex("MergedIntoId")
+                        .HasFilter("\"MergedIntoId\" IS NOT NULL");
+
                     b.HasIndex("TaxExempt")
                         .HasFilter("\"TaxExempt\" <> ''");
 

@@ -90,10 +90,15 @@ public static class Accounts
         var owing = await WithBalanceAsync(db, LedgerAccount.Receivable);
         var holding = await WithBalanceAsync(db, LedgerAccount.Deposits);
         var open = await db.OpenStanding(db.Invoices.Where(i => i.CustomerId != null && owing.Contains(i.CustomerId.Value))).ToListAsync();
-        var held = (await db.OpenDepositsAsync(db.Deposits.Where(d => holding.Contains(d.CustomerId)))).ToLookup(d => d.Deposit.CustomerId);
-        var ids = open.Select(o => o.Invoice.CustomerId!.Value).Concat(held.Select(h => h.Key)).Distinct().ToList();
+        var deposits = await db.OpenDepositsAsync(db.Deposits.Where(d => holding.Contains(d.CustomerId)));
+        var standing = await db.StandingRecordsAsync([
+            .. open.Select(o => o.Invoice.CustomerId!.Value),
+            .. deposits.Select(d => d.Deposit.CustomerId),
+        ]);
+        var ids = standing.Values.Distinct().ToList();
         var customers = await db.Customers.Where(c => ids.Contains(c.Id)).ToListAsync();
-        var byCustomer = open.ToLookup(o => o.Invoice.CustomerId!.Value);
+        var held = deposits.ToLookup(d => standing[d.Deposit.CustomerId]);
+        var byCustomer = open.ToLookup(o => standing[o.Invoice.CustomerId!.Value]);
         var views = customers
             .ConvertAll(c => ViewOf(c, byCustomer[c.Id], held[c.Id], today))
             .OrderByDescending(v => v.Aging.Overdue)
@@ -134,11 +139,12 @@ public static class Accounts
 
     private static async Task<IResult> PageAsync(long id, ShopDb db, TimeProvider time)
     {
-        if (await db.Customers.FirstOrDefaultAsync(c => c.Id == id) is not { } customer)
+        var records = await db.AccountRecordsAsync(id);
+        if (await db.Customers.FirstOrDefaultAsync(c => c.Id == records[0]) is not { } customer)
             return Problems.Of(Gone.Customer);
         var shop = await db.Shops.SingleAsync();
         var today = shop.Local(time.Now()).Date;
-        var open = await db.OpenStanding(db.Invoices.Where(i => i.CustomerId == id))
+        var open = await db.OpenStanding(db.Invoices.Where(i => records.Contains(i.CustomerId!.Value)))
             .OrderBy(o => o.Invoice.DueOn)
             .ThenBy(o => o.Invoice.Id)
             .ToListAsync();
@@ -154,7 +160,7 @@ public static class Accounts
                 vehicle.Description,
             }
         ).ToDictionaryAsync(x => x.Id, x => $"{x.Plate.Text} {x.Description}".Trim());
-        var held = await db.OpenDepositsAsync(db.Deposits.Where(d => d.CustomerId == id));
+        var held = await db.OpenDepositsAsync(db.Deposits.Where(d => records.Contains(d.CustomerId)));
         return Results.Ok(
             new AccountPageView(
                 ViewOf(customer, open, held, today),
@@ -176,9 +182,10 @@ public static class Accounts
     private static Task<IResult> Pay(long id, AccountPaymentRequest request, CommandRunner commands) =>
         commands.RunAsync<AccountPaid>(async work =>
         {
-            var open = await work.Db.OpenStanding(work.Db.Invoices.Where(i => i.CustomerId == id)).ToListAsync();
+            var records = await work.Db.AccountRecordsAsync(id);
+            var open = await work.Db.OpenStanding(work.Db.Invoices.Where(i => records.Contains(i.CustomerId!.Value))).ToListAsync();
             var taken = AccountPayment.Take(
-                id,
+                records[0],
                 [.. open.Where(o => o.Balance.Cents > 0).Select(o => new OpenInvoice(o.Invoice, o.Balance))],
                 request.InvoiceIds,
                 request.Method,

@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Data;
+using Yardstick.Data.Billing;
 
 namespace Yardstick.Server.Billing;
 
@@ -19,7 +20,10 @@ internal static class InvoiceAccounts
             await db.Payments.Where(p => p.InvoiceId == id).OrderBy(p => p.Id).ToListAsync(),
             await db.Adjustments.Where(a => a.InvoiceId == id).OrderBy(a => a.Id).ToListAsync(),
             await db.CardCharges.Where(c => c.InvoiceId == id).OrderBy(c => c.Id).ToListAsync()
-        );
+        )
+        {
+            CustomerIds = invoice.CustomerId is { } customer ? await db.AccountRecordsAsync(customer) : [],
+        };
     }
 
     /// <summary>What stands on an invoice that can be paid.</summary>

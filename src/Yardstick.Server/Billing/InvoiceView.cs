@@ -7,6 +7,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Data.Billing;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Billing;
@@ -176,8 +177,8 @@ public static class InvoiceView
         var account = isInvoice ? (await db.AccountAsync(id)).Value : new InvoiceAccount(invoice, [], [], [], []);
         var document = JsonSerializer.Deserialize<ShopDocument>(invoice.DocumentJson, DocumentMaker.Json)!;
         var deposits =
-            isInvoice && account.Balance.Cents > 0 && invoice.CustomerId is { } customer
-                ? await db.OpenDepositsAsync(db.Deposits.Where(d => d.CustomerId == customer))
+            isInvoice && account.Balance.Cents > 0
+                ? await db.OpenDepositsAsync(db.Deposits.Where(d => account.CustomerIds.Contains(d.CustomerId)))
                 : [];
         return Results.Ok(
             new InvoicePageView

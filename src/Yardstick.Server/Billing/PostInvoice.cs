@@ -9,6 +9,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Data.Billing;
 using Yardstick.Server.Changes;
 using Yardstick.Server.FollowUp;
 using Yardstick.Server.Orders;
@@ -177,8 +178,9 @@ public static class PostInvoice
     /// <summary>What an account owes: its open balances less its deposits.</summary>
     private static async Task<Money> OwedAsync(ShopDb db, long customerId)
     {
-        var invoices = await Data.Billing.InvoiceQueries.OpenStanding(db, db.Invoices.Where(i => i.CustomerId == customerId)).ToListAsync();
-        var deposits = await db.OpenDepositsAsync(db.Deposits.Where(d => d.CustomerId == customerId));
+        var records = await db.AccountRecordsAsync(customerId);
+        var invoices = await db.OpenStanding(db.Invoices.Where(i => records.Contains(i.CustomerId!.Value))).ToListAsync();
+        var deposits = await db.OpenDepositsAsync(db.Deposits.Where(d => records.Contains(d.CustomerId)));
         return new Money(invoices.Sum(i => i.Balance.Cents) - deposits.Sum(d => d.Left.Cents));
     }
 

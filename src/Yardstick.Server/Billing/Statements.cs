@@ -51,15 +51,17 @@ public static class Statements
 
     private static async Task<Result<Read>> ReadAsync(ShopDb db, long id, string? month, Instant now)
     {
-        if (await db.Customers.Include(c => c.Emails).FirstOrDefaultAsync(c => c.Id == id) is not { } customer)
+        var records = await db.AccountRecordsAsync(id);
+        if (await db.Customers.Include(c => c.Emails).FirstOrDefaultAsync(c => c.Id == records[0]) is not { } customer)
             return Gone.Customer;
         var shop = await db.Shops.SingleAsync();
         var local = shop.Local(now);
         var day = string.IsNullOrWhiteSpace(month) ? local.Date : DateTimeInput.Day(month, local, "month");
         if (day.Problem is { } noDay)
             return noDay;
-        var invoices = await db.Invoices.Where(i => i.CustomerId == id).ToListAsync();
-        var ids = db.Invoices.Where(i => i.CustomerId == id).Select(i => i.Id);
+        var mine = db.Invoices.Where(i => records.Contains(i.CustomerId!.Value));
+        var invoices = await mine.ToListAsync();
+        var ids = mine.Select(i => i.Id);
         var statement = AccountStatement.Of(
             day.Value,
             invoices,
@@ -67,7 +69,7 @@ public static class Statements
             await db.Adjustments.Where(a => ids.Contains(a.InvoiceId)).ToListAsync(),
             shop
         );
-        var open = await db.OpenStanding(db.Invoices.Where(i => i.CustomerId == id)).ToListAsync();
+        var open = await db.OpenStanding(mine).ToListAsync();
         return new Read(customer, shop, local, statement, Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), local.Date));
     }
 

@@ -257,6 +257,43 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_merge_takes_the_account_along_and_taking_it_back_parts_it_again()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (one, two) = (await InvoicedAsync(mina, "Ledger"), await InvoicedAsync(mina, "Ledgers"));
+        var (kept, gone) = (await CustomerOfAsync(one), await CustomerOfAsync(two));
+        var owed = (await AccountAsync(kept), await AccountAsync(gone));
+        // The record that will be gone has a deposit too, from an order of its own.
+        var order = (await mina.PostAsync("orders", new { customerId = gone, withoutVehicle = true })).Id();
+        await mina.PostAsync($"orders/{order}/deposits", new { method = "Cash", amount = "30" });
+        var merge = (await mina.PostAsync($"customers/{kept}/merge", new { otherId = gone }))["mergeId"]!.GetValue<long>();
+        Assert.Equal((2, owed.Item1 + owed.Item2), (await OpenAsync(), await AccountAsync(kept)));
+        Assert.Equal(await AccountAsync(kept), await AccountAsync(gone));
+        Assert.Equal([kept], await ListedAsync());
+        // The deposit of the one pays the invoice of the other.
+        var deposit = (await mina.GetAsync($"invoices/{one}")).List("deposits").Single()!;
+        await mina.PostAsync($"invoices/{one}/deposits", new { depositId = deposit.Id() });
+        Assert.Equal(owed.Item1 + owed.Item2 - 30, await AccountAsync(kept));
+        await BooksAreRightAsync();
+        await mina.PostAsync($"merges/{merge}/undo");
+        Assert.Equal((owed.Item1 - 30, owed.Item2), (await AccountAsync(kept), await AccountAsync(gone)));
+        Assert.Equal([kept, gone], await ListedAsync());
+        await BooksAreRightAsync();
+
+        async Task<decimal> AccountAsync(long id) => (await mina.GetAsync($"accounts/{id}"))["account"]!["aging"]!.Number("total");
+        async Task<int> OpenAsync() => (await mina.GetAsync($"accounts/{kept}")).List("open").Count;
+        async Task<long> CustomerOfAsync(long invoice) => (await mina.GetAsync($"invoices/{invoice}"))["customerId"]!.GetValue<long>();
+        async Task<long[]> ListedAsync() =>
+            [
+                .. (await mina.GetAsync("accounts"))
+                    .List("accounts")
+                    .Select(a => a!["customerId"]!.GetValue<long>())
+                    .Where(id => id == kept || id == gone)
+                    .Order(),
+            ];
+    }
+
+    [Fact]
     public async Task Figures_of_a_credit_are_read_as_typed_and_tips_are_offered_where_the_shop_takes_them()
     {
         using var mina = await shop.SignInAsync("mina");

@@ -19,6 +19,9 @@ public sealed partial record InvoiceAccount(
     IReadOnlyCollection<CardCharge> Charges
 )
 {
+    /// <summary>The customer that it was posted to, and the records merged with it since; their deposits may pay it.</summary>
+    public IReadOnlyList<long> CustomerIds { get; init; } = Invoice.CustomerId is { } customer ? [customer] : [];
+
     /// <summary>What came, less what went back.</summary>
     public Money Paid => Sum(Payments.Select(p => p.Amount));
 

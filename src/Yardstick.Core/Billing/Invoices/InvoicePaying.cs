@@ -45,7 +45,7 @@ public sealed partial record InvoiceAccount
     {
         if (Balance.Cents <= 0)
             return NothingDue;
-        if (deposit.Deposit.CustomerId != Invoice.CustomerId)
+        if (!CustomerIds.Contains(deposit.Deposit.CustomerId))
             return new Problem("deposit.other", "This deposit belongs to another customer.");
         if (deposit.Free.Cents <= 0)
             return new Problem("deposit.none", "Nothing is left of this deposit.");
