@@ -79,6 +79,7 @@ public static class Services
         services.AddSingleton(FloorView.Model);
         services.AddSingleton(AfterWorkList.Model);
         services.AddSingleton<AppointmentReminders>();
+        services.AddSingleton<FollowUpRounds>();
         services.AddSingleton(PartsView.Model);
         services.AddSingleton(Unanswered.Model);
         services.AddSingleton(Notices.Model);
@@ -126,6 +127,7 @@ public static class Services
             services.AddHostedService<InboundMessages>();
             services.AddHostedService(s => s.GetRequiredService<AppointmentReminders>());
             services.AddHostedService<ReminderDates>();
+            services.AddHostedService(s => s.GetRequiredService<FollowUpRounds>());
             services.AddHostedService<ConnectedCarRounds>();
             services.AddHostedService<WarmUp>();
             services.AddHostedService(s => s.GetRequiredService<OldCommandCleanup>());

@@ -146,6 +146,9 @@ public partial class Shop
     /// <summary>A vehicle counts as not seen for long after so many months, 1 to 60.</summary>
     public int AwayMonths { get; internal set; } = 12;
 
+    /// <summary>Follow-up messages that go out by themselves.</summary>
+    public AutomaticFollowUps AutomaticFollowUps { get; internal set; }
+
     /// <summary>Customers get a text the day before an appointment.</summary>
     public bool RemindsOfAppointments { get; internal set; } = true;
 

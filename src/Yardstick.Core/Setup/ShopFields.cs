@@ -13,7 +13,7 @@ public partial class Shop
     /// <summary>
     /// Changes one field: name, address, phone, email, taxNumber, timeZone, country, currency, distanceUnit, plateRegion, distancePerDay,
     /// promiseStep, promiseSlack, promiseSlackMost, checkMinutes, checksWork, remindsOfAppointments, declinedAfterDays, askAgainDays,
-    /// mostFollowUps, thanksAfterDays, awayMonths, or the hours of a
+    /// mostFollowUps, thanksAfterDays, awayMonths, automatic.KIND of follow-ups such as automatic.thanks, or the hours of a
     /// weekday such as hours.monday.
     /// </summary>
     /// <param name="field">Which.</param>
@@ -78,10 +78,19 @@ public partial class Shop
             "thanksAfterDays" => Count(typed, field, 60, "days", v => ThanksAfterDays = v),
             "awayMonths" => Count(typed, field, 60, "months", v => AwayMonths = v),
             "remindsOfAppointments" => Kept(() => RemindsOfAppointments = typed == "true"),
-            _ => WeekHours.DayOf(field) is { } day
-                ? Read(DayHours.Parse(typed, field), v => Hours = Hours.With(day, v))
-                : new Problem("shop.field", $"\"{field}\" can't be edited.", field),
+            _ => AutomaticOf(field) is { } kind
+                ? Kept(() => AutomaticFollowUps = typed == "true" ? AutomaticFollowUps | kind : AutomaticFollowUps & ~kind)
+            : WeekHours.DayOf(field) is { } day ? Read(DayHours.Parse(typed, field), v => Hours = Hours.With(day, v))
+            : new Problem("shop.field", $"\"{field}\" can't be edited.", field),
         };
+
+    private static AutomaticFollowUps? AutomaticOf(string field) =>
+        field.StartsWith("automatic.", StringComparison.Ordinal)
+        && Enum.TryParse<AutomaticFollowUps>(field["automatic.".Length..], ignoreCase: true, out var kind)
+        && Enum.IsDefined(kind)
+        && kind != AutomaticFollowUps.None
+            ? kind
+            : null;
 
     private Problem? SetSite(string typed)
     {
@@ -166,7 +175,13 @@ public partial class Shop
             "printsPartNumbers" => PrintsPartNumbers ? "true" : "false",
             "printsLaborHours" => PrintsLaborHours ? "true" : "false",
             "remindsOfAppointments" => RemindsOfAppointments ? "true" : "false",
-            _ => WeekHours.DayOf(field) is { } day ? Hours.On(day)?.ToString() ?? "closed" : "",
+            _ => AutomaticOf(field) is { } kind
+                ? AutomaticFollowUps.HasFlag(kind)
+                    ? "true"
+                    : "false"
+                : WeekHours.DayOf(field) is { } day
+                    ? Hours.On(day)?.ToString() ?? "closed"
+                    : "",
         };
 
     /// <summary>Closes the shop on a day, or opens it again. Refuses with <c>date.unreadable</c>, <c>shop.closedTwice</c>.</summary>

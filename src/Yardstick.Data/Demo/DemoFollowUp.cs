@@ -150,7 +150,7 @@ internal static class DemoFollowUp
         message.Became(delivered: true, "");
         db.Messages.Add(message);
         await db.SaveChangesAsync();
-        db.FollowUpActs.Add(FollowUpAct.Written(reason, message.Id, By(at)));
+        db.FollowUpActs.Add(FollowUpAct.Written(reason, message.Id, message.Body, By(at)));
     }
 
     private static async Task AnswerAsync(ShopDb db, FollowUpReason reason, Instant at, string words)

@@ -31,6 +31,7 @@ internal sealed class FollowUpMapping
         builder.HasIndex(a => new { a.CustomerId, a.At });
         builder.HasIndex(a => a.VehicleId);
         builder.HasIndex(a => a.At);
+        builder.HasIndex(a => a.LinkKey).HasFilter("\"LinkKey\" <> ''");
     }
 
     public void Configure(EntityTypeBuilder<OutsideRequest> builder)

@@ -2030,11 +2030,18 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Kind")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("LinkKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("MessageId")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Note")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("OpenedAt")
                         .HasColumnType("TEXT");
 
                     b.Property<long>("SourceId")
@@ -2059,6 +2066,9 @@ namespace Yardstick.Data.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("At");
+
+                    b.HasIndex("LinkKey")
+                        .HasFilter("\"LinkKey\" <> ''");
 
                     b.HasIndex("VehicleId");
 
@@ -5232,6 +5242,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<int>("AskAgainDays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AutomaticFollowUps")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("AwayMonths")

@@ -517,6 +517,8 @@ namespace Yardstick.Data.Migrations
                     Note = table.Column<string>(type: "TEXT", nullable: false),
                     Until = table.Column<DateOnly>(type: "TEXT", nullable: true),
                     MessageId = table.Column<long>(type: "INTEGER", nullable: true),
+                    LinkKey = table.Column<string>(type: "TEXT", nullable: false),
+                    OpenedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     At = table.Column<DateTime>(type: "TEXT", nullable: false),
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
                     TakenBackAt = table.Column<DateTime>(type: "TEXT", nullable: true)
@@ -1242,6 +1244,7 @@ namespace Yardstick.Data.Migrations
                     MostFollowUps = table.Column<int>(type: "INTEGER", nullable: false),
                     ThanksAfterDays = table.Column<int>(type: "INTEGER", nullable: false),
                     AwayMonths = table.Column<int>(type: "INTEGER", nullable: false),
+                    AutomaticFollowUps = table.Column<int>(type: "INTEGER", nullable: false),
                     RemindsOfAppointments = table.Column<bool>(type: "INTEGER", nullable: false),
                     SkippedSteps = table.Column<string>(type: "TEXT", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
@@ -3357,6 +3360,12 @@ namespace Yardstick.Data.Migrations
                 name: "IX_FollowUpActs_Kind_SourceId",
                 table: "FollowUpActs",
                 columns: new[] { "Kind", "SourceId" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_FollowUpActs_LinkKey",
+                table: "FollowUpActs",
+                column: "LinkKey",
+                filter: "\"LinkKey\" <> ''");
 
             migrationBuilder.CreateIndex(
                 name: "IX_FollowUpActs_VehicleId",

@@ -26,7 +26,7 @@ public class FollowUpStandingTests
 
     private static Instant DaysAgo(int days) => Shop.Utc(Today.PlusDays(-days).At(new LocalTime(10, 0)));
 
-    private static FollowUpAct Wrote(int daysAgo) => FollowUpAct.Written(Reason, 1, new Actor(1, DaysAgo(daysAgo)));
+    private static FollowUpAct Wrote(int daysAgo) => FollowUpAct.Written(Reason, 1, "", new Actor(1, DaysAgo(daysAgo)));
 
     private static FollowUpAct Did(FollowUpActKind what, int daysAgo, LocalDate? until = null, string note = "because") =>
         FollowUpAct.Noted(Reason, what, note, until, Today.PlusDays(-daysAgo), new Actor(1, DaysAgo(daysAgo))).Value;
@@ -128,13 +128,32 @@ public class FollowUpStandingTests
     [Fact]
     public void An_estimate_counts_what_was_agreed_to_since_on_its_own_order()
     {
-        var asked = FollowUpAct.Written(Reason with { Kind = FollowUpKind.Estimate, SourceId = 50 }, 1, new Actor(1, DaysAgo(10)));
+        var asked = FollowUpAct.Written(Reason with { Kind = FollowUpKind.Estimate, SourceId = 50 }, 1, "", new Actor(1, DaysAgo(10)));
         var before = Visit(12, OrderState.Posted, "Front brake pads");
         FollowUpOutcome Of(VisitJob job) => FollowUpOutcome.Of(asked, [job], [], [], null);
         Assert.Equal(FollowUpOutcomeState.Nothing, Of(before).State);
         Assert.Equal(FollowUpOutcomeState.Sold, Of(before with { DecidedAt = DaysAgo(9) }).State);
         Assert.Equal(FollowUpOutcomeState.Answered, Of(before with { DecidedAt = DaysAgo(9), State = OrderState.Open }).State);
         Assert.Equal(FollowUpOutcomeState.Nothing, Of(before with { DecidedAt = DaysAgo(9), OrderId = 51 }).State);
+    }
+
+    [Fact]
+    public void By_itself_goes_only_what_the_shop_wants_so_and_fell_due_lately()
+    {
+        Assert.True(Shop.Set("automatic.thanks", "true", inUse: true).Ok);
+        Assert.Equal("shop.field", Shop.Set("automatic.none", "true", inUse: true).Problem!.Code);
+        bool Goes(FollowUpKind kind, int daysAgo = 0, FollowUpState state = FollowUpState.Due, bool mayWrite = true) =>
+            FollowUpRules.GoesByItself(kind, state, Today.PlusDays(-daysAgo), mayWrite, Shop, Today);
+        Assert.True(Goes(FollowUpKind.Thanks));
+        Assert.True(Goes(FollowUpKind.Thanks, FollowUpRules.ByItselfWithinDays));
+        Assert.False(Goes(FollowUpKind.Thanks, FollowUpRules.ByItselfWithinDays + 1));
+        Assert.False(Goes(FollowUpKind.Missed));
+        Assert.False(Goes(FollowUpKind.Thanks, state: FollowUpState.Answered));
+        Assert.False(Goes(FollowUpKind.Thanks, mayWrite: false));
+        Assert.True(FollowUpRules.WritesByItself(Today.AtMidnight().PlusHours(10), Shop));
+        Assert.False(FollowUpRules.WritesByItself(Today.AtMidnight().PlusHours(3), Shop));
+        Shop.Set("automatic.thanks", "false", inUse: true);
+        Assert.False(FollowUpRules.WritesByItself(Today.AtMidnight().PlusHours(10), Shop));
     }
 
     [Fact]

@@ -1,6 +1,9 @@
+using System.Globalization;
 using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Yardstick.Server.FollowUp;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.FollowUp;
@@ -208,6 +211,41 @@ public sealed class FollowUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await SetShopAsync("awayMonths", "60");
         Assert.DoesNotContain((await ingrid.GetAsync("follow-ups")).List("rows"), r => r!.Text("kind") == "Away");
         await SetShopAsync("awayMonths", "12");
+    }
+
+    [Fact]
+    public async Task What_the_shop_wants_so_goes_out_by_itself_once_and_an_opened_link_is_known()
+    {
+        using var early = await shop.SignInAsync("mina");
+        var row = await DeclinedAsync(early, "Byitself");
+        foreach (var day in DateTimeFormatInfo.InvariantInfo.DayNames)
+            await SetShopAsync($"hours.{day.ToLowerInvariant()}", "12:00 am to 11:59 pm");
+        using (var ingrid = await shop.SignInAsync("ingrid"))
+            await ingrid.PostAsync("setup/texts", new { field = "publicAddress", value = "https://shop.example" });
+        var rounds = shop.Services.GetRequiredService<FollowUpRounds>();
+        await rounds.WriteAsync();
+        using var mina = await shop.SignInAsync("mina");
+        Assert.Equal("Due", (await RowAsync(mina, "Vesa Byitself"))!.Text("state"));
+        await SetShopAsync("automatic.work", "true");
+        await rounds.WriteAsync();
+        await rounds.WriteAsync();
+        Assert.Equal("Resting", (await RowAsync(mina, "Vesa Byitself"))!.Text("state"));
+        var customer = row["customerId"]!.GetValue<long>();
+        string body;
+        await using (var db = shop.OpenDb())
+            body = (await db.Messages.SingleAsync(m => m.CustomerId == customer)).Body;
+        Assert.Contains("Control arm bushing", body, StringComparison.Ordinal);
+        Assert.Equal("Nothing", await OutcomeAsync(mina, "Vesa Byitself"));
+        Assert.Contains((await mina.GetAsync("follow-ups/results")).List("rows"), r =>
+            r!.Text("customer") == "Vesa Byitself" && r!.Text("by") == "Automatic"
+        );
+        var key = body[(body.IndexOf("?m=", StringComparison.Ordinal) + 3)..][..12];
+        using var stranger = new Browser(shop.Address, shop.Time);
+        await stranger.PostAsync("customers-pages/booking/opened", new { key = "AAAAAAAAAAAA" });
+        Assert.Equal("Nothing", await OutcomeAsync(mina, "Vesa Byitself"));
+        await stranger.PostAsync("customers-pages/booking/opened", new { key });
+        Assert.Equal("Opened", await OutcomeAsync(mina, "Vesa Byitself"));
+        await SetShopAsync("automatic.work", "false");
     }
 
     [Fact]

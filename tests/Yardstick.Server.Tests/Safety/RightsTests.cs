@@ -192,6 +192,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/customers-pages/booking/"] = Public,
         ["GET /api/customers-pages/booking/times"] = Public,
         ["POST /api/customers-pages/booking/"] = Public,
+        ["POST /api/customers-pages/booking/opened"] = Public,
         ["GET /api/customers-pages/bookings/{token}/"] = Public,
         ["GET /api/customers-pages/bookings/{token}/appointment.ics"] = Public,
         ["POST /api/customers-pages/bookings/{token}/cancel"] = Public,

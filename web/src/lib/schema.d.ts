@@ -20451,6 +20451,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/customers-pages/booking/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LinkOpened"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers-pages/bookings/{token}": {
         parameters: {
             query?: never;
@@ -21445,6 +21482,7 @@ export interface components {
         AuthorizeReturnRequest: {
             authorization: null | string;
         };
+        AutomaticFollowUps: string;
         BalanceView: {
             account: components["schemas"]["LedgerAccount"];
             code: string;
@@ -23161,7 +23199,7 @@ export interface components {
             body: null | string;
         };
         /** @enum {unknown} */
-        FollowUpOutcomeState: "Nothing" | "Answered" | "Booked" | "Came" | "Sold";
+        FollowUpOutcomeState: "Nothing" | "Opened" | "Answered" | "Booked" | "Came" | "Sold";
         FollowUpResult: {
             /** Format: int64 */
             id: number;
@@ -23883,6 +23921,9 @@ export interface components {
             id: number;
             quantity: null | string;
             unitCost: null | string;
+        };
+        LinkOpened: {
+            key: null | string;
         };
         /** @enum {unknown} */
         LinkState: "Open" | "Expired" | "Withdrawn" | "Answered" | "Changed";
@@ -25791,6 +25832,7 @@ export interface components {
             mostFollowUps: string;
             thanksAfterDays: string;
             awayMonths: string;
+            automaticFollowUps: components["schemas"]["AutomaticFollowUps"][];
             printsLines: boolean;
             printsPartNumbers: boolean;
             printsLaborHours: boolean;

@@ -38,6 +38,12 @@ public class FollowUpAct
     /// <summary>The message.</summary>
     public long? MessageId { get; init; }
 
+    /// <summary>What stands behind the booking page's address in the message, so that it is known when they opened it; empty for none.</summary>
+    public string LinkKey { get; init; } = "";
+
+    /// <summary>When the link was opened first, UTC; null while it was not.</summary>
+    public Instant? OpenedAt { get; internal set; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
 
@@ -84,9 +90,14 @@ public class FollowUpAct
     /// <summary>A message was written about a reason.</summary>
     /// <param name="reason">The reason to get in touch.</param>
     /// <param name="messageId">The message.</param>
+    /// <param name="body">What it says; a link of its own in it is kept.</param>
     /// <param name="actor">Who wrote it.</param>
-    public static FollowUpAct Written(FollowUpReason reason, long messageId, Actor actor) =>
-        Of(reason, FollowUpActKind.Messaged, "", null, messageId, actor);
+    public static FollowUpAct Written(FollowUpReason reason, long messageId, string body, Actor actor) =>
+        Of(reason, FollowUpActKind.Messaged, "", null, messageId, actor, FollowUpLink.KeyIn(body));
+
+    /// <summary>They opened the link in the message; the first time counts.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Opened(Instant utcNow) => OpenedAt ??= utcNow;
 
     private static FollowUpAct Of(
         FollowUpReason reason,
@@ -94,7 +105,8 @@ public class FollowUpAct
         string note,
         LocalDate? until,
         long? messageId,
-        Actor actor
+        Actor actor,
+        string linkKey = ""
     ) =>
         new()
         {
@@ -107,6 +119,7 @@ public class FollowUpAct
             Note = note,
             Until = until,
             MessageId = messageId,
+            LinkKey = linkKey,
             At = actor.At,
             ById = actor.StaffId,
         };

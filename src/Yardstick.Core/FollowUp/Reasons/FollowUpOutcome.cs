@@ -15,7 +15,7 @@ public sealed record FollowUpOutcome(FollowUpOutcomeState State, long? OrderId, 
 
     /// <summary>
     /// The furthest that it came: sold where the same work was approved on an order opened after it and invoiced since; for a reason
-    /// that is no work, whatever was. Else came, booked or answered.
+    /// that is no work, whatever was. Else came, booked, answered or opened the link.
     /// </summary>
     /// <param name="act">How they were asked.</param>
     /// <param name="visits">Jobs of the customer's orders that were opened since, and of the estimate's.</param>
@@ -52,7 +52,9 @@ public sealed record FollowUpOutcome(FollowUpOutcomeState State, long? OrderId, 
             );
         if (bookedAt.Any(Counts))
             return new(FollowUpOutcomeState.Booked, null, Money.Zero);
-        return new(heardAt.Any(Counts) ? FollowUpOutcomeState.Answered : FollowUpOutcomeState.Nothing, null, Money.Zero);
+        if (heardAt.Any(Counts))
+            return new(FollowUpOutcomeState.Answered, null, Money.Zero);
+        return new(act.OpenedAt is null ? FollowUpOutcomeState.Nothing : FollowUpOutcomeState.Opened, null, Money.Zero);
     }
 
     private static bool Does(FollowUpAct act, VisitJob job, long? cannedJobId) =>

@@ -6,6 +6,9 @@ public enum FollowUpOutcomeState
     /// <summary>Nothing yet.</summary>
     Nothing,
 
+    /// <summary>They opened the link in the message.</summary>
+    Opened,
+
     /// <summary>They answered.</summary>
     Answered,
 

@@ -20,6 +20,9 @@ public static class FollowUpRules
     /// <summary>The customer's messages are counted over so many days.</summary>
     public const int CountedDays = 30;
 
+    /// <summary>What is due longer than this does not go out by itself: nobody is surprised by a backlog when it is switched on.</summary>
+    public const int ByItselfWithinDays = 14;
+
     /// <summary>A message is to several customers.</summary>
     public static readonly Problem Mixed = new("followUp.mixed", "One message goes to one customer.");
 
@@ -32,6 +35,39 @@ public static class FollowUpRules
     /// <param name="today">Today in the shop.</param>
     public static bool IsShown(LocalDate on, LocalDate today) =>
         Period.DaysBetween(on, today) <= LongestOverdueDays && Period.DaysBetween(today, on) <= AheadDays;
+
+    /// <summary>Whether a reason is written about by itself: the shop wants it so for its kind, it fell due lately, and somebody might write.</summary>
+    /// <param name="kind">Its kind.</param>
+    /// <param name="state">How far it is.</param>
+    /// <param name="on">When it was due.</param>
+    /// <param name="mayWrite">Nothing speaks against a message.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="today">Today in the shop.</param>
+    public static bool GoesByItself(FollowUpKind kind, FollowUpState state, LocalDate on, bool mayWrite, Shop shop, LocalDate today) =>
+        mayWrite
+        && state == FollowUpState.Due
+        && Period.DaysBetween(on, today) <= ByItselfWithinDays
+        && shop.AutomaticFollowUps.HasFlag(AutomaticOf(kind));
+
+    private static AutomaticFollowUps AutomaticOf(FollowUpKind kind) =>
+        kind switch
+        {
+            FollowUpKind.Reminder => AutomaticFollowUps.Reminders,
+            FollowUpKind.Estimate => AutomaticFollowUps.Estimates,
+            FollowUpKind.Missed => AutomaticFollowUps.Missed,
+            FollowUpKind.Thanks => AutomaticFollowUps.Thanks,
+            FollowUpKind.Away => AutomaticFollowUps.Away,
+            _ => AutomaticFollowUps.Work,
+        };
+
+    /// <summary>Whether the program may write by itself now: the shop is open, so that somebody is there to answer.</summary>
+    /// <param name="now">Wall time.</param>
+    /// <param name="shop">The shop.</param>
+    public static bool WritesByItself(LocalDateTime now, Shop shop) =>
+        shop.AutomaticFollowUps != AutomaticFollowUps.None
+        && shop.HoursOn(now.Date) is { } hours
+        && hours.From <= now.TimeOfDay
+        && now.TimeOfDay < hours.Until;
 
     /// <summary>Whether somebody made work of a finding, then or since.</summary>
     /// <param name="text">What was found.</param>

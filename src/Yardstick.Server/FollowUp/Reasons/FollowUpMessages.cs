@@ -92,17 +92,34 @@ public static class FollowUpMessages
         Templates.Filler filler,
         TimeProvider time,
         HttpContext http
+    ) =>
+        request.Reasons.Count is 0 or > Most
+            ? Problems.Of(FollowUpRules.TooMany(Most))
+            : Results.Ok(
+                await DraftAsync(
+                    db,
+                    request.Reasons,
+                    filler,
+                    time.Now(),
+                    MessageComposer.Address(await db.Shops.SingleAsync(), http.Request, "book")
+                )
+            );
+
+    /// <summary>One message for each customer and vehicle.</summary>
+    internal static async Task<FollowUpDrafts> DraftAsync(
+        ShopDb db,
+        IReadOnlyList<FollowUps.FollowUpKey> keys,
+        Templates.Filler filler,
+        Instant now,
+        string bookingLink
     )
     {
-        if (request.Reasons.Count is 0 or > Most)
-            return Problems.Of(FollowUpRules.TooMany(Most));
-        var (shop, now) = (await db.Shops.SingleAsync(), time.Now());
+        var shop = await db.Shops.SingleAsync();
         var known = await FollowUps.ReasonsAsync(db, shop, now);
-        var reasons = request.Reasons.Distinct().Where(known.ContainsKey).Select(k => known[k]).ToList();
+        var reasons = keys.Distinct().Where(known.ContainsKey).Select(k => known[k]).ToList();
         var reaches = await FollowUpReaches.OfAsync(db, shop, now, reasons);
         var templates = await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Id).AsNoTracking().ToListAsync();
         var prices = new WorkPrices(db, await db.PolicyAsync(await db.PolicyInForceAsync()), shop.Local(now).Date);
-        var bookingLink = MessageComposer.Address(shop, http.Request, "book");
         var (drafts, skipped) = (new List<FollowUpDraft>(), new List<FollowUpSkipped>());
         foreach (var reason in reasons)
             if (NoMessage(reason, reaches, shop, now) is { } problem)
@@ -120,7 +137,7 @@ public static class FollowUpMessages
                 ?? FollowUpWords.Starting().First(t => t.Use == use && t.Channel == reach.Channel);
             var vehicle = about.Key.VehicleId is { } id ? vehicles.GetValueOrDefault(id) : null;
             var titles = (work.Count > 0 ? work : [.. about]).Select(r => r.Title).Distinct().ToList();
-            var fields = FollowUpWords.Values(customer, vehicle, titles, price, shop, bookingLink);
+            var fields = FollowUpWords.Values(customer, vehicle, titles, price, shop, FollowUpLink.Of(bookingLink));
             drafts.Add(
                 new FollowUpDraft
                 {
@@ -137,7 +154,7 @@ public static class FollowUpMessages
                 }
             );
         }
-        return Results.Ok(new FollowUpDrafts(drafts, skipped));
+        return new FollowUpDrafts(drafts, skipped);
     }
 
     private static string NameOf(FollowUpReason reason, FollowUpReaches reaches) =>
@@ -160,32 +177,48 @@ public static class FollowUpMessages
         var known = await FollowUps.ReasonsAsync(before, await before.Shops.SingleAsync(), time.Now());
         return await commands.RunAsync<FollowUpsSent>(async work =>
         {
-            var shop = await work.Db.Shops.SingleAsync();
-            var (sent, refused) = (0, new List<FollowUpSkipped>());
-            var all = request.Messages.SelectMany(m => m.Reasons).Distinct().Where(known.ContainsKey).Select(k => known[k]).ToList();
-            var reaches = await FollowUpReaches.OfAsync(work.Db, shop, work.Actor.At, all);
-            foreach (var message in request.Messages)
-            {
-                var reasons = message.Reasons.Where(known.ContainsKey).Select(k => known[k]).ToList();
-                var problem =
-                    reasons.Count < message.Reasons.Count ? Gone.FollowUp
-                    : reasons.Exists(r => r.CustomerId != reasons[0].CustomerId) ? FollowUpRules.Mixed
-                    : reasons.Select(r => NoMessage(r, reaches, shop, work.Actor.At)).FirstOrDefault(p => p is not null);
-                problem ??= await WriteAsync(work, shop, writing, message, reasons, reaches);
-                if (problem is null)
-                    sent++;
-                else
-                    refused.Add(
-                        new FollowUpSkipped(
-                            reasons.Count > 0 ? NameOf(reasons[0], reaches) : message.Address,
-                            string.Join(", ", reasons.Select(r => r.Title)),
-                            problem.Message
-                        )
-                    );
-            }
+            var sent = await SendAsync(work, request.Messages, known, writing);
             work.AfterCommit(outbox.Wake);
-            return new FollowUpsSent(sent, refused);
+            return sent;
         });
+    }
+
+    /// <summary>Writes messages, each unless something speaks against it by now.</summary>
+    /// <param name="work">The change.</param>
+    /// <param name="messages">The messages.</param>
+    /// <param name="known">The reasons that are due about now.</param>
+    /// <param name="writing">Writes a message.</param>
+    internal static async Task<FollowUpsSent> SendAsync(
+        CommandContext work,
+        IReadOnlyList<FollowUpMessage> messages,
+        IReadOnlyDictionary<FollowUps.FollowUpKey, FollowUpReason> known,
+        MessageComposer writing
+    )
+    {
+        var shop = await work.Db.Shops.SingleAsync();
+        var (sent, refused) = (0, new List<FollowUpSkipped>());
+        var all = messages.SelectMany(m => m.Reasons).Distinct().Where(known.ContainsKey).Select(k => known[k]).ToList();
+        var reaches = await FollowUpReaches.OfAsync(work.Db, shop, work.Actor.At, all);
+        foreach (var message in messages)
+        {
+            var reasons = message.Reasons.Where(known.ContainsKey).Select(k => known[k]).ToList();
+            var problem =
+                reasons.Count < message.Reasons.Count ? Gone.FollowUp
+                : reasons.Exists(r => r.CustomerId != reasons[0].CustomerId) ? FollowUpRules.Mixed
+                : reasons.Select(r => NoMessage(r, reaches, shop, work.Actor.At)).FirstOrDefault(p => p is not null);
+            problem ??= await WriteAsync(work, shop, writing, message, reasons, reaches);
+            if (problem is null)
+                sent++;
+            else
+                refused.Add(
+                    new FollowUpSkipped(
+                        reasons.Count > 0 ? NameOf(reasons[0], reaches) : message.Address,
+                        string.Join(", ", reasons.Select(r => r.Title)),
+                        problem.Message
+                    )
+                );
+        }
+        return new FollowUpsSent(sent, refused);
     }
 
     private static async Task<Problem?> WriteAsync(
@@ -212,7 +245,7 @@ public static class FollowUpMessages
         );
         if (written.Problem is { } refused)
             return refused;
-        foreach (var act in reasons.Select(r => FollowUpAct.Written(r, written.Value.Id, work.Actor)))
+        foreach (var act in reasons.Select(r => FollowUpAct.Written(r, written.Value.Id, message.Body ?? "", work.Actor)))
         {
             work.Db.FollowUpActs.Add(act);
             // The next one may be to the same customer.

@@ -319,7 +319,7 @@ internal sealed class FollowUpReasons(ShopDb db, Shop shop, Instant now)
         return
         [
             .. invoices
-                .Where(i => owned.TryGetValue(i.OrderId, out var o) && o.CustomerId == i.CustomerId && latest[o.VehicleId] <= o.OpenedAt)
+                .Where(i => owned.TryGetValue(i.OrderId, out var o) && latest[o.VehicleId] <= o.OpenedAt)
                 .DistinctBy(i => i.OrderId)
                 .Select(i => (i.OrderId, i.Number, owned[i.OrderId].CustomerId, owned[i.OrderId].VehicleId, i.PostedAt)),
         ];

@@ -77,6 +77,9 @@ public static class BookingPages
         string? Website
     );
 
+    /// <summary>The key in the address with which the page was opened.</summary>
+    public sealed record LinkOpened(string? Key);
+
     /// <summary>A booking that was taken.</summary>
     /// <param name="Token">Key to its page.</param>
     public sealed record BookingTaken(string Token);
@@ -124,12 +127,33 @@ public static class BookingPages
         var page = api.MapGroup("/customers-pages/booking").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
         page.MapGet("", PageAsync).Produces<BookingPage>();
         page.MapGet("/times", TimesAsync).Produces<IReadOnlyList<BookableDay>>().ProducesProblem(422);
+        page.MapPost("/opened", OpenedAsync).Produces(204);
         page.MapPost("", BookAsync).Produces<BookingTaken>().ProducesProblem(422);
         var own = api.MapGroup("/customers-pages/bookings/{token}").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
         own.MapGet("", ShowAsync).Produces<BookingView>().ProducesProblem(404);
         own.MapGet("/appointment.ics", CalendarAsync);
         own.MapPost("/cancel", CancelAsync).Produces<BookingTaken>().ProducesProblem(422);
         own.MapPost("/move", MoveAsync).Produces<BookingTaken>().ProducesProblem(422);
+    }
+
+    /// <summary>The page was opened from a message.</summary>
+    private static async Task<IResult> OpenedAsync(LinkOpened request, ShopDb before, SingleWriter writer, TimeProvider time)
+    {
+        var key = request.Key;
+        // A stranger's guesses do not get to write.
+        if (
+            key is not { Length: FollowUpLink.KeyLength }
+            || !await before.FollowUpActs.AnyAsync(a => a.LinkKey == key && a.LinkKey != "" && a.OpenedAt == null)
+        )
+            return Results.NoContent();
+        await CommandRunner.RunAsync<bool>(writer, Actor.Program(time.Now()), async work =>
+        {
+            foreach (var act in await work.Db.FollowUpActs.Where(a => a.LinkKey == key && a.LinkKey != "").ToListAsync())
+                act.Opened(work.Actor.At);
+            await work.Db.SaveChangesAsync();
+            return true;
+        });
+        return Results.NoContent();
     }
 
     private static async Task<IResult> PageAsync(ShopDb db)

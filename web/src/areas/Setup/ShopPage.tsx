@@ -16,6 +16,15 @@ import { useRefusal } from '../../ui/useRefusal';
 
 const STEPS = ['15', '30', '60'];
 
+const AUTOMATIC: [Schemas['AutomaticFollowUps'], string][] = [
+  ['Reminders', 'Reminders'],
+  ['Work', 'Deferred, declined and advised work'],
+  ['Estimates', 'Estimates without an answer'],
+  ['Missed', 'Missed appointments'],
+  ['Thanks', 'Thanks after a visit'],
+  ['Away', 'Not seen for a while'],
+];
+
 /** What the shop is, when it is open, and how it counts. */
 export default function ShopPage() {
   const refresh = useRefresh();
@@ -180,6 +189,29 @@ export default function ShopPage() {
             Declined work is asked about after so many days. A customer who was asked and does not answer, book or come is left alone until
             the days are over, and gets no more follow-up messages in 30 days than that. Thanks go out so many days after a visit; a vehicle
             counts as not seen after so many months.
+          </p>
+          <fieldset className="plain">
+            <legend className="strong">Goes out by itself</legend>
+            {AUTOMATIC.map(([kind, words]) => (
+              <label key={kind} className="row">
+                <input
+                  type="checkbox"
+                  checked={s.automaticFollowUps.includes(kind)}
+                  onChange={(event) =>
+                    void set(
+                      `automatic.${kind.toLowerCase()}`,
+                      `${words}, by itself`,
+                      String(s.automaticFollowUps.includes(kind)),
+                    )(String(event.target.checked))
+                  }
+                />
+                {words}
+              </label>
+            ))}
+          </fieldset>
+          <p className="soft small">
+            What is checked is written by template while the shop is open, on the day it is due and up to two weeks after. Everything else
+            waits for somebody to look at it.
           </p>
         </Part>
       </div>

@@ -42,6 +42,11 @@ export function BookPage() {
     );
   }, []);
   useEffect(load, [load]);
+  useEffect(() => {
+    const key = new URLSearchParams(location.search).get('m');
+    // Whether it is counted is nothing to the customer.
+    if (key) ask('booking/opened', { key }).catch(() => undefined);
+  }, []);
   if (trouble) return <Trouble words={trouble} again={load} />;
   if (!page) {
     return (

@@ -29,6 +29,14 @@ const COLUMNS: CsvColumn<Row>[] = [
   ['Worth', (row) => row.worth],
 ];
 
+type Order = 'due' | 'worth' | 'vehicle' | 'customer';
+
+const ORDERS: Record<Exclude<Order, 'due'>, (a: Row, b: Row) => number> = {
+  worth: (a, b) => b.worth - a.worth,
+  vehicle: (a, b) => a.plate.localeCompare(b.plate) || a.vehicle.localeCompare(b.vehicle),
+  customer: (a, b) => a.customer.localeCompare(b.customer),
+};
+
 const matches = (row: Row, text: string) =>
   `${row.customer} ${row.plate} ${row.vehicle} ${row.title} ${row.phone}`.toLowerCase().includes(text.trim().toLowerCase());
 
@@ -38,14 +46,14 @@ export default function FollowUpPage() {
   const [view, setView] = useState<View>('now');
   const [kind, setKind] = useState<Row['kind'] | ''>('');
   const [text, setText] = useState('');
-  const [order, setOrder] = useState<'due' | 'worth'>('due');
+  const [order, setOrder] = useState<Order>('due');
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [current, setCurrent] = useState('');
   const [writing, setWriting] = useState<Row[] | null>(null);
   const search = useRef<HTMLInputElement>(null);
   const all = list.data?.rows ?? [];
   const shown = all.filter((row) => VIEWS[view].includes(row.state) && (!kind || row.kind === kind) && (!text || matches(row, text)));
-  const rows = order === 'due' ? shown : [...shown].sort((a, b) => b.worth - a.worth);
+  const rows = order === 'due' ? shown : [...shown].sort(ORDERS[order]);
   const at = rows.findIndex((row) => keyOf(row) === current);
   const selected = rows[at] ?? rows[0];
   const checked = all.filter((row) => chosen.has(keyOf(row)));
@@ -117,8 +125,10 @@ export default function FollowUpPage() {
           choices={[
             ['due', 'the longest due'],
             ['worth', 'worth the most'],
+            ['vehicle', 'by vehicle'],
+            ['customer', 'by customer'],
           ]}
-          onChange={(value) => setOrder(value as 'due' | 'worth')}
+          onChange={(value) => setOrder(value as Order)}
         />
         {view === 'now' && free.length > 0 && (
           <Button onClick={() => setChosen(checked.length >= free.length ? new Set() : new Set([...chosen, ...free.map(keyOf)]))}>

@@ -19,6 +19,7 @@ const STATES: Record<Result['state'], string> = {
   Came: 'came',
   Booked: 'booked',
   Answered: 'answered',
+  Opened: 'link opened',
   Nothing: 'nothing yet',
 };
 
