@@ -39,6 +39,9 @@ public static class Gone
     /// <summary>No reason to follow up.</summary>
     public static readonly Problem FollowUp = new("followUp.gone", "This follow-up is not due any more. Reload the page.");
 
+    /// <summary>No set of reminders.</summary>
+    public static readonly Problem ReminderSet = new("reminderSet.gone", "This set is not offered any more. Reload the page.");
+
     /// <summary>No invoice.</summary>
     public static readonly Problem Invoice = new("invoice.gone", "This invoice no longer exists. Reload the page.");
 

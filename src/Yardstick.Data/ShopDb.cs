@@ -278,6 +278,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Reminders.</summary>
     public DbSet<Reminder> Reminders => Set<Reminder>();
 
+    /// <summary>Sets of reminders by kind of vehicle.</summary>
+    public DbSet<ReminderSet> ReminderSets => Set<ReminderSet>();
+
     /// <summary>Services that customers book.</summary>
     public DbSet<BookingService> BookingServices => Set<BookingService>();
 

@@ -61,6 +61,7 @@ public static class Api
         Phrases.Map(api);
         CheckIn.Map(api);
         Reminders.Map(api);
+        ReminderSets.Map(api);
         FollowUps.Map(api);
         FollowUpMessages.Map(api);
         BookingPages.Map(api);

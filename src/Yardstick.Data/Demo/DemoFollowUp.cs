@@ -14,10 +14,37 @@ internal static class DemoFollowUp
 
     internal static async Task AddAsync(ShopDb db, DemoMaker shop)
     {
+        AddSets(db);
         await CameBackAsync(db, shop);
         await TriedAsync(db, shop);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
+    }
+
+    private static void AddSets(ShopDb db)
+    {
+        foreach (
+            var (name, services) in new[]
+            {
+                (
+                    "Gasoline car or SUV",
+                    "Oil and filter service, 6 months, 5,000 miles\nTire rotation, 6,000 miles\nCoolant, flush and fill, 5 years\nCabin air filter, replace, 24 months, 20,000 miles\nBrake fluid, change, 3 years"
+                ),
+                (
+                    "Hybrid",
+                    "Oil and filter service, 12 months, 8,000 miles\nTire rotation, 6,000 miles\nHybrid battery air filter, 2 years"
+                ),
+                (
+                    "Diesel pickup",
+                    "Oil and filter service, 6 months, 7,500 miles\nFuel filter, replace, 15,000 miles\nCoolant, flush and fill, 5 years"
+                ),
+            }
+        )
+        {
+            var set = new ReminderSet();
+            set.Fill(name, services);
+            db.ReminderSets.Add(set);
+        }
     }
 
     /// <summary>Vehicles that had not been here for long came after a message.</summary>

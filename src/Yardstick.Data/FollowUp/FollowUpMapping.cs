@@ -8,6 +8,7 @@ namespace Yardstick.Data.FollowUp;
 internal sealed class FollowUpMapping
     : IEntityTypeConfiguration<Reminder>,
         IEntityTypeConfiguration<ReminderDone>,
+        IEntityTypeConfiguration<ReminderSet>,
         IEntityTypeConfiguration<FollowUpAct>,
         IEntityTypeConfiguration<OutsideRequest>,
         IEntityTypeConfiguration<ConnectedCar>
@@ -24,6 +25,11 @@ internal sealed class FollowUpMapping
     }
 
     public void Configure(EntityTypeBuilder<ReminderDone> builder) => builder.HasIndex(d => d.OrderId);
+
+    public void Configure(EntityTypeBuilder<ReminderSet> builder) =>
+        builder
+            .Property(s => s.Services)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<ReminderSetService>>([]), JsonColumn.Same<IReadOnlyList<ReminderSetService>>());
 
     public void Configure(EntityTypeBuilder<FollowUpAct> builder)
     {

@@ -2278,6 +2278,31 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("ReminderDone");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.FollowUp.ReminderSet", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Services")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("ReminderSets");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Imports.FormerOrder", b =>
                 {
                     b.Property<long>("Id")

@@ -1167,6 +1167,22 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "ReminderSets",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Services = table.Column<string>(type: "TEXT", nullable: false),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_ReminderSets", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Remittances",
                 columns: table => new
                 {
@@ -4400,6 +4416,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "ReminderDone");
+
+            migrationBuilder.DropTable(
+                name: "ReminderSets");
 
             migrationBuilder.DropTable(
                 name: "Remittances");

@@ -120,6 +120,7 @@ internal sealed class TopicsOfRows(DbContext db)
             FollowUpAct => [One(TopicKind.FollowUps)],
             OutsideRequest or ConnectedCar => [One(TopicKind.Requests)],
             BookingService => [One(TopicKind.Setup)],
+            ReminderSet => [One(TopicKind.Setup)],
             JournalEntry or CashCount or BankTransfer or Remittance => [One(TopicKind.Books)],
             Customer c => [One(TopicKind.Customer, c.Id), One(TopicKind.Floor)],
             CustomerPhone p => [One(TopicKind.Customer, p.CustomerId)],

@@ -53,7 +53,7 @@ public static class Reminders
             .ProducesProblem(422);
     }
 
-    private static async Task<CarUse> UseAsync(ShopDb db, long vehicleId, Shop shop, Instant now) =>
+    internal static async Task<CarUse> UseAsync(ShopDb db, long vehicleId, Shop shop, Instant now) =>
         CarUse.Of(
             await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).ToListAsync(),
             shop.DistancePerDay,
@@ -105,7 +105,7 @@ public static class Reminders
             return new RecordChanged(reminder.Id, reminder.Version);
         });
 
-    private static async Task<Result<Reminder>> MakeAsync(ShopDb db, long vehicleId, ReminderInput typed, CarUse use, Shop shop)
+    internal static async Task<Result<Reminder>> MakeAsync(ShopDb db, long vehicleId, ReminderInput typed, CarUse use, Shop shop)
     {
         var made = Reminder.Create(vehicleId, typed, use.Today, use.Reading);
         if (made.Problem is { } problem)

@@ -328,6 +328,50 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_set_of_reminders_goes_onto_a_vehicle_in_one_step_and_adds_what_it_lacks()
+    {
+        using var ingrid = await shop.SignInAsync("ingrid");
+        var typed = new
+        {
+            version = 0,
+            name = "Test van",
+            services = "Oil change, 6 months, 5,000 miles\nBrake fluid, 3 years",
+        };
+        var set = (await ingrid.PostAsync("reminder-sets", typed)).Id();
+        Assert.Equal(
+            "reminderSet.changed",
+            (
+                await ingrid.RefusedAsync(
+                    "reminder-sets",
+                    new
+                    {
+                        id = set,
+                        version = 1,
+                        typed.name,
+                        typed.services,
+                    },
+                    HttpStatusCode.Conflict
+                )
+            ).Text("code")
+        );
+        using var mina = await shop.SignInAsync("mina");
+        var (order, _) = await mina.WriteUpAsync("Setter");
+        var vehicle = (await mina.SheetAsync(order))["vehicle"]!.Id();
+        await mina.PostAsync($"vehicles/{vehicle}/reminders", new { title = "Brake fluid", everyMonths = "24" });
+        var applied = await mina.PostAsync($"vehicles/{vehicle}/reminder-sets/{set}");
+        Assert.Equal((1, 1), (applied.List("added").Count, applied["had"]!.GetValue<int>()));
+        var there = (await mina.GetAsync($"vehicles/{vehicle}/reminders"))
+            .AsArray()
+            .Select(r => $"{r!.Text("title")}: {r!.Text("interval")}");
+        Assert.Equal(
+            ["Brake fluid: every 24 months", "Oil change: every 6 months or every 5,000 miles"],
+            there.Order(StringComparer.Ordinal)
+        );
+        await ingrid.PostAsync($"reminder-sets/{set}/remove", new { removed = true });
+        await mina.RefusedAsync($"vehicles/{vehicle}/reminder-sets/{set}", new { }, HttpStatusCode.NotFound);
+    }
+
+    [Fact]
     public async Task Two_records_are_merged_with_what_moves_told_first_and_taken_apart_again()
     {
         using var mina = await shop.SignInAsync("mina");

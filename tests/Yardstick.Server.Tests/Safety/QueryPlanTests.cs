@@ -26,6 +26,7 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "SupplierBranches",
         "Bays",
         "BookingServices",
+        "ReminderSets",
         "Stages",
         "PolicyVersions",
         "PolicyDrafts",

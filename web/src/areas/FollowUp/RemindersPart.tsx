@@ -16,6 +16,12 @@ const STATES: Record<Reminder['state'], string> = { Late: 'overdue', Due: 'due t
 export function RemindersPart({ vehicleId, disabled }: { vehicleId: number; disabled: boolean }) {
   const [adding, setAdding] = useState(false);
   const [doneFor, setDoneFor] = useState<Reminder | null>(null);
+  const [choosing, setChoosing] = useState(false);
+  const offered = useQuery({
+    queryKey: ['reminder-sets'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/reminder-sets', { signal })),
+  });
+  const sets = (offered.data ?? []).filter((set) => !set.removed);
   const refresh = useRefresh();
   const say = useSay();
   const key = ['vehicle', vehicleId, 'reminders'];
@@ -33,18 +39,47 @@ export function RemindersPart({ vehicleId, disabled }: { vehicleId: number; disa
       );
     }, say.refused);
   };
+  const put = (set: Schemas['ReminderSetView']) =>
+    unwrap(api.POST('/api/vehicles/{id}/reminder-sets/{setId}', { params: { path: { id: vehicleId, setId: set.id } } })).then(
+      ({ added, had }) => {
+        setChoosing(false);
+        void renew();
+        const before = had > 0 ? ` ${had} ${had === 1 ? 'was' : 'were'} there already.` : '';
+        say.done(`${set.name}: ${added.length} ${added.length === 1 ? 'reminder' : 'reminders'} added.${before}`, () =>
+          Promise.all(added.map((id) => unwrap(api.DELETE('/api/reminders/{id}', { params: { path: { id } } })))).then(renew),
+        );
+      },
+      say.refused,
+    );
   const rows = reminders.data ?? [];
   return (
     <Part
       title="Reminders"
       aside={
         !disabled && (
-          <button className="linkish" onClick={() => setAdding(true)}>
-            Add a reminder…
-          </button>
+          <span className="row">
+            {sets.length > 0 && (
+              <button className="linkish" aria-expanded={choosing} onClick={() => setChoosing(!choosing)}>
+                Add a set…
+              </button>
+            )}
+            <button className="linkish" onClick={() => setAdding(true)}>
+              Add a reminder…
+            </button>
+          </span>
         )
       }
     >
+      {choosing && (
+        <div className="inline-form" role="group" aria-label="Sets" onKeyDown={(event) => event.key === 'Escape' && setChoosing(false)}>
+          {sets.map((set, i) => (
+            <button key={set.id} className="choice" autoFocus={i === 0} onClick={() => put(set)}>
+              <b>{set.name}</b>
+              <span className="soft small block">{set.services.replaceAll('\n', ' · ')}</span>
+            </button>
+          ))}
+        </div>
+      )}
       {rows.length === 0 && !adding && (
         <p className="soft">None yet. A reminder comes up at write-up when it is due and resets when the work is invoiced.</p>
       )}

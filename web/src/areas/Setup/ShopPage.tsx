@@ -10,6 +10,7 @@ import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import { LogoPart } from './LogoPart';
+import { ReminderSetsPart } from './ReminderSetsPart';
 import { WeekPart } from './WeekPart';
 import '../../ui/records.css';
 import { useRefusal } from '../../ui/useRefusal';
@@ -190,8 +191,8 @@ export default function ShopPage() {
             the days are over, and gets no more follow-up messages in 30 days than that. Thanks go out so many days after a visit; a vehicle
             counts as not seen after so many months.
           </p>
-          <fieldset className="plain">
-            <legend className="strong">Goes out by itself</legend>
+          <p className="strong">Goes out by itself</p>
+          <fieldset className="checks one" aria-label="Goes out by itself">
             {AUTOMATIC.map(([kind, words]) => (
               <label key={kind} className="row">
                 <input
@@ -214,6 +215,7 @@ export default function ShopPage() {
             waits for somebody to look at it.
           </p>
         </Part>
+        <ReminderSetsPart />
       </div>
     </div>
   );

@@ -98,7 +98,7 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
     case 'Catalog':
       return [['canned-jobs'], ['own-guide'], ['choices'], ['guide'], ['offers'], ['setup', 'fees']];
     case 'Setup':
-      return [['setup'], ['shop'], ['session'], ['templates'], ['template-preview']];
+      return [['setup'], ['reminder-sets'], ['shop'], ['session'], ['templates'], ['template-preview']];
     case 'Import':
       return [['imports'], ['import']];
     case 'Phrases':
