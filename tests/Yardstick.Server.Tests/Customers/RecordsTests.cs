@@ -363,10 +363,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var there = (await mina.GetAsync($"vehicles/{vehicle}/reminders"))
             .AsArray()
             .Select(r => $"{r!.Text("title")}: {r!.Text("interval")}");
-        Assert.Equal(
-            ["Brake fluid: every 24 months", "Oil change: every 6 months or every 5,000 miles"],
-            there.Order(StringComparer.Ordinal)
-        );
+        Assert.Equal(["Brake fluid: every 24 months", "Oil change: every 6 months or every 5,000 mi"], there.Order(StringComparer.Ordinal));
         await ingrid.PostAsync($"reminder-sets/{set}/remove", new { removed = true });
         await mina.RefusedAsync($"vehicles/{vehicle}/reminder-sets/{set}", new { }, HttpStatusCode.NotFound);
     }

@@ -74,10 +74,16 @@ public sealed class ConnectedCarTests(ShopFixture shop) : IClassFixture<ShopFixt
         Assert.Equal(("Harbor Street", 43.66m), (again.Text("place"), again.Number("latitude")));
         Assert.Equal(1, await db.OdometerReadings.CountAsync(r => r.VehicleId == vehicle.Id && r.IsReported));
 
-        var appointment = (await later.PostAsync($"requests/{code.Id()}/appointment")).Id();
+        // What is known to mend it stands beside; the one that is chosen goes along.
+        var repairs = (await later.GetAsync($"requests/{code.Id()}/repairs")).List("repairs");
+        var likely = repairs.Count > 0 ? repairs[0]!.Text("title") : "Catalytic converter";
+        var appointment = (await later.PostAsync($"requests/{code.Id()}/appointment", new { repair = likely })).Id();
         var made = await later.GetAsync($"appointments/{appointment}");
-        Assert.Equal(("P0420: Catalyst efficiency below threshold", vehicle.Id), (made.Text("words"), made["vehicleId"]!.GetValue<long>()));
-        await later.RefusedAsync($"requests/{code.Id()}/appointment");
+        Assert.Equal(
+            ($"P0420: Catalyst efficiency below threshold. Likely: {likely}", vehicle.Id),
+            (made.Text("words"), made["vehicleId"]!.GetValue<long>())
+        );
+        await later.RefusedAsync($"requests/{code.Id()}/appointment", new { });
 
         await ReportAsync(new { kind = "ended", car = "c-1" });
         Assert.Equal(HttpStatusCode.UnprocessableEntity, await ReportAsync(Code("After the end")));

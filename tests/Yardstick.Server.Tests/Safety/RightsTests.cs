@@ -203,6 +203,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["POST /api/booking-services/{id:long}/remove"] = "MO",
         ["GET /api/booking-services/code.svg"] = "MO",
         ["GET /api/requests"] = "WMO",
+        ["GET /api/requests/{id:long}/repairs"] = "WMO",
         ["POST /api/requests/{id:long}/handle"] = "WMO",
         ["POST /api/requests/{id:long}/take"] = "WMO",
         ["POST /api/requests/{id:long}/give-back"] = "WMO",

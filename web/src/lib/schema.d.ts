@@ -5587,6 +5587,52 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/requests/{id}/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KnownCodeView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/requests/{id}/handle": {
         parameters: {
             query?: never;
@@ -5893,7 +5939,11 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RequestAppointmentRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -25326,6 +25376,9 @@ export interface components {
         };
         RequestAnswerRequest: {
             body: null | string;
+        };
+        RequestAppointmentRequest: {
+            repair: null | string;
         };
         RequestCustomerRequest: {
             /** Format: int64 */

@@ -119,6 +119,14 @@ public class OutsideRequest
     /// <param name="staffId">Who; null for nobody.</param>
     public void Assign(long? staffId) => AssignedToId = staffId;
 
+    /// <summary>What an appointment of it is for, in words.</summary>
+    /// <param name="repair">What usually mends its code; empty for none.</param>
+    public string VisitWords(string? repair)
+    {
+        var says = Code.Length > 0 ? $"{Code}: {Words}" : Words;
+        return string.IsNullOrWhiteSpace(repair) ? says : $"{says.TrimEnd('.')}. Likely: {repair.Trim()}";
+    }
+
     /// <summary>What becomes an appointment of it.</summary>
     /// <param name="words">What it is for, in short.</param>
     /// <param name="source">How it came to the shop.</param>

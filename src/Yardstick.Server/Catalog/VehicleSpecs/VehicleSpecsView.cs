@@ -193,20 +193,38 @@ public static class VehicleSpecsView
             .ToList();
     }
 
-    private static async Task<List<KnownCodeView>> CodesAsync(
+    private static Task<List<KnownCodeView>> CodesAsync(
         ShopDb db,
         Order order,
         Vehicle car,
         VehicleDataCache sources,
         CancellationToken cancel
+    ) =>
+        CodesAsync(
+            db,
+            [.. order.Concerns.SelectMany(c => TroubleCode.In($"{c.Complaint} {c.Cause}")).Select(c => c.Text).Distinct().Take(4)],
+            order.Id,
+            car,
+            sources,
+            cancel
+        );
+
+    /// <summary>Repairs that are known for trouble codes: outside for this vehicle, and what this shop did for them.</summary>
+    /// <param name="db">The database.</param>
+    /// <param name="codes">The codes.</param>
+    /// <param name="except">The order that they are asked for; it proves nothing itself. 0 for none.</param>
+    /// <param name="car">The vehicle.</param>
+    /// <param name="sources">Vehicle data.</param>
+    /// <param name="cancel">Nobody waits any more.</param>
+    internal static async Task<List<KnownCodeView>> CodesAsync(
+        ShopDb db,
+        IReadOnlyList<string> codes,
+        long except,
+        Vehicle car,
+        VehicleDataCache sources,
+        CancellationToken cancel
     )
     {
-        var codes = order
-            .Concerns.SelectMany(c => TroubleCode.In($"{c.Complaint} {c.Cause}"))
-            .Select(c => c.Text)
-            .Distinct()
-            .Take(4)
-            .ToList();
         if (codes.Count == 0)
             return [];
         var (guide, _) = await sources.GuideAsync(car, cancel);
@@ -215,7 +233,7 @@ public static class VehicleSpecsView
         var views = new List<KnownCodeView>();
         foreach (var (code, known) in codes.Zip(asked))
         {
-            var here = await HereAsync(db, code, order.Id, cancel);
+            var here = await HereAsync(db, code, except, cancel);
             var repairs = new List<RepairView>();
             foreach (var repair in known.Ok ? known.Value : [])
             {

@@ -1,11 +1,13 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Server.Catalog;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Orders;
@@ -110,6 +112,9 @@ public static class RequestTray
     /// <summary>Whose it is.</summary>
     public sealed record RequestCustomerRequest(long? CustomerId, long? VehicleId);
 
+    /// <summary>The appointment that is made of it: the likely repair by its title, or none.</summary>
+    public sealed record RequestAppointmentRequest(string? Repair);
+
     /// <summary>A text to whoever sent it.</summary>
     public sealed record RequestAnswerRequest(string? Body);
 
@@ -117,6 +122,10 @@ public static class RequestTray
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/requests", ListAsync).Asks(Permission.WriteToCustomers).Produces<RequestList>();
+        api.MapGet("/requests/{id:long}/repairs", RepairsAsync)
+            .Asks(Permission.WriteToCustomers)
+            .Produces<VehicleSpecsView.KnownCodeView>()
+            .ProducesProblem(404);
         api.MapPost("/requests/{id:long}/handle", Handle).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/requests/{id:long}/take", (long id, CommandRunner commands) => Assign(id, mine: true, commands))
             .Asks(Permission.WriteToCustomers)
@@ -130,6 +139,17 @@ public static class RequestTray
         api.MapPost("/requests/{id:long}/answer", Answer).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/requests/{id:long}/confirm", Confirm).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/requests/{id:long}/appointment", Appoint).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422);
+    }
+
+    /// <summary>What usually mends the code that a vehicle sent.</summary>
+    private static async Task<IResult> RepairsAsync(long id, ShopDb db, VehicleDataCache sources, CancellationToken cancel)
+    {
+        if (await db.OutsideRequests.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id, cancel) is not { } request)
+            return Problems.Of(Gone.Request);
+        if (request.Code.Length == 0 || request.VehicleId is not { } vehicleId)
+            return Results.Ok(new VehicleSpecsView.KnownCodeView(request.Code, [], ""));
+        var vehicle = await db.Vehicles.AsNoTracking().SingleAsync(v => v.Id == vehicleId, cancel);
+        return Results.Ok((await VehicleSpecsView.CodesAsync(db, [request.Code], 0, vehicle, sources, cancel))[0]);
     }
 
     private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time, HttpContext http)
@@ -318,7 +338,7 @@ public static class RequestTray
     }
 
     /// <summary>Makes an appointment of it, at the next usual time, with whom and what it is about; answers with its key.</summary>
-    private static Task<IResult> Appoint(long id, CommandRunner commands) =>
+    private static Task<IResult> Appoint(long id, RequestAppointmentRequest asked, CommandRunner commands) =>
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.OutsideRequests.FindAsync(id) is not { } request)
@@ -330,8 +350,13 @@ public static class RequestTray
             var made = Appointment.Create(Appointment.UsualStart(null, now, shop), null, null, null, now, work.Actor);
             if (made.Problem is { } problem)
                 return problem;
-            var words = request.Code.Length > 0 ? $"{request.Code}: {request.Words}" : request.Words;
-            made.Value.FillIn(request.ToWish(words, "The vehicle itself"));
+            made.Value.FillIn(request.ToWish(request.VisitWords(asked.Repair), "The vehicle itself"));
+            if (!string.IsNullOrWhiteSpace(asked.Repair))
+            {
+                var offered = await work.Db.OfferedCannedJobs.Include(c => c.Lines).ToListAsync();
+                if (offered.Find(c => WorkTitleMatch.Same(c.Title, asked.Repair)) is { } canned)
+                    made.Value.SetServices([Appointments.ServiceOf(canned)]);
+            }
             work.Db.Appointments.Add(made.Value);
             await work.Db.SaveChangesAsync();
             request.Became(made.Value.Id);

@@ -105,8 +105,11 @@ function RequestCard({ row }: { row: Row }) {
     unwrap(api.POST('/api/requests/{id}/handle', { ...path, body: { state, reason } }));
   const confirm = () =>
     void act(unwrap(api.POST('/api/requests/{id}/confirm', path)), 'Confirmed. The customer gets a text.').catch(say.refused);
-  const appoint = () =>
-    void unwrap(api.POST('/api/requests/{id}/appointment', path)).then(({ id }) => navigate(`/calendar?appointment=${id}`), say.refused);
+  const appoint = (repair: string | null) =>
+    void unwrap(api.POST('/api/requests/{id}/appointment', { ...path, body: { repair } })).then(
+      ({ id }) => navigate(`/calendar?appointment=${id}`),
+      say.refused,
+    );
   const open = row.state === 'Open';
   return (
     <section className={`card ${styles.request}`} aria-label={`${KINDS[row.kind]}, ${row.customer || row.name}`}>
@@ -131,6 +134,7 @@ function RequestCard({ row }: { row: Row }) {
           {row.words && <span>{row.words}</span>}
           {row.appointment && <b>{row.appointment}</b>}
           {row.place && <span className="soft">{row.place}</span>}
+          {open && row.code && row.vehicleId !== null && <LikelyRepairs row={row} onAppoint={mayPlan ? appoint : undefined} />}
           {row.matchedBy && <span className="soft small">{row.matchedBy}</span>}
           {row.handled && <span className="soft small">{row.handled}</span>}
         </div>
@@ -145,7 +149,7 @@ function RequestCard({ row }: { row: Row }) {
           </Button>
         )}
         {open && mayPlan && row.kind === 'TroubleCode' && (
-          <Button variant="contained" onClick={appoint}>
+          <Button variant="contained" onClick={() => appoint(null)}>
             Make an appointment
           </Button>
         )}
@@ -213,6 +217,37 @@ function RequestCard({ row }: { row: Row }) {
         />
       )}
     </section>
+  );
+}
+
+/** What usually mends the code: outside for this vehicle, and here. */
+function LikelyRepairs({ row, onAppoint }: { row: Row; onAppoint?: (repair: string) => void }) {
+  const known = useQuery({
+    queryKey: ['requests', row.id, 'repairs'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/requests/{id}/repairs', { signal, params: { path: { id: row.id } } })),
+    staleTime: 600_000,
+  });
+  const { repairs, trouble } = known.data ?? { repairs: [], trouble: '' };
+  if (known.isPending) return <span className="soft small">Looking up known repairs…</span>;
+  if (repairs.length === 0) return <span className="soft small">{trouble || 'No repair is known for this code.'}</span>;
+  return (
+    <ul className={styles.repairs} aria-label={`Known repairs of ${row.code}`}>
+      {repairs.slice(0, 3).map((repair) => (
+        <li key={repair.title}>
+          {repair.title}{' '}
+          <span className="soft small">
+            {[repair.percent === null ? '' : `${repair.percent}% of the time`, repair.here > 0 ? `${repair.here} here` : '']
+              .filter(Boolean)
+              .join(', ')}
+          </span>{' '}
+          {onAppoint && (
+            <button className="linkish small" onClick={() => onAppoint(repair.title)}>
+              Appointment for it
+            </button>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }
 
