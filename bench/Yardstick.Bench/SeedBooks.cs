@@ -48,6 +48,7 @@ internal sealed class SeedBooks(SqliteConnection connection)
                 ["CustomerId"] = Customer,
             }
         );
+        await AddAsync("Sales", "InvoiceId IN (SELECT Id FROM CopiedInvoices)", new() { ["InvoiceId"] = Invoice, ["OrderId"] = Order });
         await AddAsync(
             "InvoiceAmounts",
             "InvoiceId IN (SELECT Id FROM CopiedInvoices)",

@@ -14,6 +14,7 @@ using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Reports;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
@@ -277,6 +278,12 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
 
     /// <summary>Reminders.</summary>
     public DbSet<Reminder> Reminders => Set<Reminder>();
+
+    /// <summary>What the shop wants its measures to be.</summary>
+    public DbSet<MeasureAim> MeasureAims => Set<MeasureAim>();
+
+    /// <summary>What invoices add to the shop's measures.</summary>
+    public DbSet<SaleRecord> Sales => Set<SaleRecord>();
 
     /// <summary>Sets of reminders by kind of vehicle.</summary>
     public DbSet<ReminderSet> ReminderSets => Set<ReminderSet>();

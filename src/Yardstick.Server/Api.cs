@@ -12,6 +12,7 @@ using Yardstick.Server.Messaging;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Pricing;
 using Yardstick.Server.Purchasing;
+using Yardstick.Server.Reports;
 using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
 using Yardstick.Server.Vehicles;
@@ -60,6 +61,8 @@ public static class Api
         ExternalAdvisories.Map(api);
         Phrases.Map(api);
         CheckIn.Map(api);
+        Measures.Map(api);
+        WhatMoved.Map(api);
         Reminders.Map(api);
         ReminderSets.Map(api);
         FollowUps.Map(api);

@@ -31,6 +31,7 @@ public static class RightWords
         [Permission.WriteOff] = "Write off unpaid amounts",
         [Permission.ReleaseOnAccount] = "Release unpaid vehicles, pass an account limit",
         [Permission.KeepBooks] = "See the books, remit taxes, lock periods",
+        [Permission.SeeMeasures] = "See measures of the whole shop",
         [Permission.EndOrders] = "End orders without an invoice",
         [Permission.VoidOrders] = "Void orders",
         [Permission.SeeMargin] = "See cost and margin",

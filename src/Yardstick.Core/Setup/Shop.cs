@@ -146,6 +146,9 @@ public partial class Shop
     /// <summary>A vehicle counts as not seen for long after so many months, 1 to 60.</summary>
     public int AwayMonths { get; internal set; } = 12;
 
+    /// <summary>The day on which a week begins, in measures.</summary>
+    public IsoDayOfWeek WeekBegins { get; internal set; } = IsoDayOfWeek.Sunday;
+
     /// <summary>Follow-up messages that go out by themselves.</summary>
     public AutomaticFollowUps AutomaticFollowUps { get; internal set; }
 

@@ -13,7 +13,7 @@ public partial class Shop
     /// <summary>
     /// Changes one field: name, address, phone, email, taxNumber, timeZone, country, currency, distanceUnit, plateRegion, distancePerDay,
     /// promiseStep, promiseSlack, promiseSlackMost, checkMinutes, checksWork, remindsOfAppointments, declinedAfterDays, askAgainDays,
-    /// mostFollowUps, thanksAfterDays, awayMonths, automatic.KIND of follow-ups such as automatic.thanks, or the hours of a
+    /// mostFollowUps, thanksAfterDays, awayMonths, weekBegins, automatic.KIND of follow-ups such as automatic.thanks, or the hours of a
     /// weekday such as hours.monday.
     /// </summary>
     /// <param name="field">Which.</param>
@@ -76,6 +76,9 @@ public partial class Shop
             "askAgainDays" => Count(typed, field, 730, "days", v => AskAgainDays = v),
             "mostFollowUps" => Count(typed, field, 30, "messages", v => MostFollowUps = v),
             "thanksAfterDays" => Count(typed, field, 60, "days", v => ThanksAfterDays = v),
+            "weekBegins" => Enum.TryParse<IsoDayOfWeek>(typed, ignoreCase: true, out var begins) && WeekHours.AllDays.Contains(begins)
+                ? Kept(() => WeekBegins = begins)
+                : new Problem("shop.weekBegins", "A week begins on one of its days, such as Sunday.", field),
             "awayMonths" => Count(typed, field, 60, "months", v => AwayMonths = v),
             "remindsOfAppointments" => Kept(() => RemindsOfAppointments = typed == "true"),
             _ => AutomaticOf(field) is { } kind
@@ -174,6 +177,7 @@ public partial class Shop
             "printsLines" => PrintsLines ? "true" : "false",
             "printsPartNumbers" => PrintsPartNumbers ? "true" : "false",
             "printsLaborHours" => PrintsLaborHours ? "true" : "false",
+            "weekBegins" => WeekBegins.ToString(),
             "remindsOfAppointments" => RemindsOfAppointments ? "true" : "false",
             _ => AutomaticOf(field) is { } kind
                 ? AutomaticFollowUps.HasFlag(kind)

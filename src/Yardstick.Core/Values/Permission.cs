@@ -98,4 +98,7 @@ public enum Permission
 
     /// <summary>Enroll terminals for switching by PIN.</summary>
     EnrollTerminals,
+
+    /// <summary>See what the shop is measured by.</summary>
+    SeeMeasures,
 }

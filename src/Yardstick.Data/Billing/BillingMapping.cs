@@ -7,6 +7,7 @@ namespace Yardstick.Data.Billing;
 internal sealed class BillingMapping
     : IEntityTypeConfiguration<Invoice>,
         IEntityTypeConfiguration<InvoiceAmount>,
+        IEntityTypeConfiguration<SaleRecord>,
         IEntityTypeConfiguration<CreditedPick>,
         IEntityTypeConfiguration<Payment>,
         IEntityTypeConfiguration<Deposit>,
@@ -41,7 +42,33 @@ internal sealed class BillingMapping
             }
         );
         builder.HasMany(i => i.Amounts).WithOne().HasForeignKey(a => a.InvoiceId);
+        builder.HasOne(i => i.Sale).WithOne().HasForeignKey<SaleRecord>(s => s.InvoiceId);
         builder.HasMany(i => i.Credits).WithOne().HasForeignKey(p => p.InvoiceId);
+    }
+
+    public void Configure(EntityTypeBuilder<SaleRecord> builder)
+    {
+        builder.ToTable("Sales");
+        builder.HasKey(s => s.InvoiceId);
+        builder.Property(s => s.InvoiceId).ValueGeneratedNever();
+        builder.HasIndex(s => s.Day);
+        builder.HasIndex(s => s.OrderId);
+        builder.ComplexProperty(s => s.Labor);
+        builder.ComplexProperty(s => s.Parts);
+        builder.ComplexProperty(s => s.Sublet);
+        builder.ComplexProperty(s => s.Fees);
+        builder.ComplexProperty(s => s.Supplies);
+        builder.ComplexProperty(s => s.LaborCost);
+        builder.ComplexProperty(s => s.PartsCost);
+        builder.ComplexProperty(s => s.SubletCost);
+        builder.ComplexProperty(s => s.FeesCost);
+        builder.ComplexProperty(s => s.SuppliesCost);
+        builder.ComplexProperty(s => s.AtBands);
+        builder.ComplexProperty(s => s.GapCustomer);
+        builder.ComplexProperty(s => s.GapSet);
+        builder.ComplexProperty(s => s.GapFixed);
+        builder.ComplexProperty(s => s.GapDiscounts);
+        builder.ComplexProperty(s => s.BandsCost);
     }
 
     public void Configure(EntityTypeBuilder<InvoiceAmount> builder)

@@ -63,7 +63,8 @@ internal static class DemoBilling
     {
         var until = shop.UtcNow - Duration.FromDays(7);
         var invoice = await db
-            .Invoices.Where(i =>
+            .Invoices.Include(i => i.Sale)
+            .Where(i =>
                 i.PostedAt < until && i.Total.Cents > 20_000 && db.Payments.Any(p => p.InvoiceId == i.Id && p.Method == PaymentMethod.Cash)
             )
             .OrderByDescending(i => i.Id)
@@ -82,7 +83,7 @@ internal static class DemoBilling
             InvoiceDocuments.Credit(document, sale, picks, false, counter.Next, reason, local),
             DocumentMaker.Json
         );
-        var note = account.CreditNote(sale, picks, reason, counter.Next++, text, CostsBack.None, local.Date, actor);
+        var note = account.CreditNote(sale, picks, reason, counter.Next++, text, CostsBack.None, false, local.Date, actor);
         db.Invoices.Add(note);
         await db.SaveChangesAsync();
         shop.Books.Book(db, SalePostings.Of(note), actor);

@@ -112,17 +112,35 @@ internal static class DemoExtras
         await DemoBilling.FillAsync(db, shop);
     }
 
-    /// <summary>When technicians came and went in the last weeks, one of the times corrected.</summary>
+    /// <summary>When technicians came and went in the last thirteen months, one of the times corrected.</summary>
     private static async Task AttendancesAsync(ShopDb db, DemoMaker shop)
     {
         var technicians = await db.Staff.Where(s => s.Role == Role.Technician).OrderBy(s => s.Id).ToListAsync();
-        var from = shop.Shop.Utc(shop.Today.PlusDays(-20).AtMidnight());
-        var worked = await db.TimeEntries.Where(t => t.Start >= from && t.End != null).ToListAsync();
-        for (var day = shop.Today.PlusDays(-20); day < shop.Today; day = day.PlusDays(1))
+        var first = shop.Today.PlusMonths(-13);
+        var from = shop.Shop.Utc(first.AtMidnight());
+        var worked = (await db.TimeEntries.Where(t => t.Start >= from && t.End != null).ToListAsync()).ToLookup(t =>
+            (t.StaffId, shop.Shop.Local(t.Start).Date)
+        );
+        for (var day = first; day < shop.Today; day = day.PlusDays(1))
             foreach (var person in technicians)
                 if (person.WorksOn(day, shop.Shop, []) is { } hours)
                 {
-                    var ends = worked.Where(t => t.StaffId == person.Id && shop.Shop.Local(t.Start).Date == day).Max(t => t.End);
+                    var jobs = worked[(person.Id, day)].ToList();
+                    // Longer ago people came for the work that there was.
+                    if (day < shop.Today.PlusDays(-20))
+                    {
+                        if (jobs.Count > 0)
+                            db.Attendances.Add(
+                                new Attendance
+                                {
+                                    StaffId = person.Id,
+                                    Start = jobs.Min(j => j.Start).PlusMinutes(-20 - day.DayOfYear % 25),
+                                    End = jobs.Max(j => j.End)!.Value.PlusMinutes(15 + day.DayOfYear % 40),
+                                }
+                            );
+                        continue;
+                    }
+                    var ends = jobs.Max(t => t.End);
                     db.Attendances.AddRange(Clocked(person.Id, day, hours, ends, (int)(person.Id * 3 + day.DayOfYear) % 7, shop.Shop));
                 }
         await db.SaveChangesAsync();

@@ -104,6 +104,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         into.Add(movements);
         into.Add(invoices);
         into.Add(invoices.SelectMany(i => i.Amounts));
+        into.Add(invoices.Select(i => i.Sale!));
         into.Add(payments);
         shop.Books.Close(payments, invoices.SelectMany(i => i.Amounts.Select(a => (i.PostedAt, a))));
         shop.Books.Insert(into);
@@ -151,7 +152,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         foreach (var job in jobs)
             order.AddJob(job, actor);
         order.Title = jobs[0].Title;
-        order.PromisedAt = local.Date + new LocalTime(16, 30);
+        order.PromisedAt = PromisedFor(shop.Shop.Local(closed), order.Number);
         Decide(order, customer, opened.PlusMinutes(40), local);
         Work(order, opened.PlusMinutes(60), closed);
         OrderPricing.Refresh(order, customer, shop.Policy, local.Date);
@@ -226,6 +227,10 @@ internal sealed class DemoHistory(DemoMaker shop)
         job.Append(line);
         return shop.Keyed(job);
     }
+
+    /// <summary>One promise in eight was not kept.</summary>
+    private static LocalDateTime PromisedFor(LocalDateTime finished, long number) =>
+        number % 8 == 3 ? finished.PlusMinutes(-90).RoundedUpTo(30) : finished.PlusMinutes((int)(number % 4) * 20).RoundedUpTo(30);
 
     private void Decide(Order order, Customer? customer, Instant at, LocalDateTime local)
     {

@@ -15,7 +15,11 @@ internal sealed class FloorMapping
         IEntityTypeConfiguration<QualityCheck>,
         IEntityTypeConfiguration<AfterWork>
 {
-    public void Configure(EntityTypeBuilder<StageChange> builder) => builder.HasIndex(c => c.OrderId);
+    public void Configure(EntityTypeBuilder<StageChange> builder)
+    {
+        builder.HasIndex(c => c.OrderId);
+        builder.HasIndex(c => c.At);
+    }
 
     public void Configure(EntityTypeBuilder<TimeCorrection> builder)
     {
@@ -51,7 +55,7 @@ internal sealed class FloorMapping
     public void Configure(EntityTypeBuilder<Attendance> builder)
     {
         builder.HasIndex(a => new { a.StaffId, a.End });
-        builder.HasIndex(a => a.End).HasFilter("\"End\" IS NULL");
+        builder.HasIndex(a => a.End);
     }
 
     public void Configure(EntityTypeBuilder<TimeEntry> builder)

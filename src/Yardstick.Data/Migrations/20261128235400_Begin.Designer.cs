@@ -920,6 +920,166 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Remittances");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Billing.SaleRecord", b =>
+                {
+                    b.Property<long>("InvoiceId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Cars")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("HasVehicle")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("HoursSold")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("ShopPays")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "AtBands", "Yardstick.Core.Billing.SaleRecord.AtBands#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "BandsCost", "Yardstick.Core.Billing.SaleRecord.BandsCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Fees", "Yardstick.Core.Billing.SaleRecord.Fees#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "FeesCost", "Yardstick.Core.Billing.SaleRecord.FeesCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "GapCustomer", "Yardstick.Core.Billing.SaleRecord.GapCustomer#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "GapDiscounts", "Yardstick.Core.Billing.SaleRecord.GapDiscounts#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "GapFixed", "Yardstick.Core.Billing.SaleRecord.GapFixed#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "GapSet", "Yardstick.Core.Billing.SaleRecord.GapSet#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Labor", "Yardstick.Core.Billing.SaleRecord.Labor#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "LaborCost", "Yardstick.Core.Billing.SaleRecord.LaborCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Parts", "Yardstick.Core.Billing.SaleRecord.Parts#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "PartsCost", "Yardstick.Core.Billing.SaleRecord.PartsCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Sublet", "Yardstick.Core.Billing.SaleRecord.Sublet#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "SubletCost", "Yardstick.Core.Billing.SaleRecord.SubletCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Supplies", "Yardstick.Core.Billing.SaleRecord.Supplies#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "SuppliesCost", "Yardstick.Core.Billing.SaleRecord.SuppliesCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("InvoiceId");
+
+                    b.HasIndex("Day");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("Sales", (string)null);
+                });
+
             modelBuilder.Entity("Yardstick.Core.Catalog.CannedAlternative", b =>
                 {
                     b.Property<long>("Id")
@@ -1724,8 +1884,7 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("End")
-                        .HasFilter("\"End\" IS NULL");
+                    b.HasIndex("End");
 
                     b.HasIndex("StaffId", "End");
 
@@ -1875,6 +2034,8 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("At");
 
                     b.HasIndex("OrderId");
 
@@ -3312,6 +3473,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("At");
+
                     b.HasIndex("OrderId");
 
                     b.ToTable("Decisions");
@@ -3507,6 +3670,11 @@ namespace Yardstick.Data.Migrations
                         });
 
                     b.HasKey("Id");
+
+                    b.HasIndex("ComebackOfId")
+                        .HasFilter("\"ComebackOfId\" IS NOT NULL");
+
+                    b.HasIndex("FinishedAt");
 
                     b.HasIndex("OrderId");
 
@@ -4776,6 +4944,19 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("SupplierCredits");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Reports.MeasureAim", b =>
+                {
+                    b.Property<string>("Measure")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Value")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Measure");
+
+                    b.ToTable("MeasureAims");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.Appointment", b =>
                 {
                     b.Property<long>("Id")
@@ -5435,6 +5616,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("WeekBegins")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -6340,6 +6524,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Billing.SaleRecord", b =>
+                {
+                    b.HasOne("Yardstick.Core.Billing.Invoice", null)
+                        .WithOne("Sale")
+                        .HasForeignKey("Yardstick.Core.Billing.SaleRecord", "InvoiceId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Catalog.CannedAlternative", b =>
                 {
                     b.HasOne("Yardstick.Core.Catalog.CannedJob", null)
@@ -6774,6 +6967,8 @@ namespace Yardstick.Data.Migrations
                     b.Navigation("Amounts");
 
                     b.Navigation("Credits");
+
+                    b.Navigation("Sale");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Billing.JournalEntry", b =>

@@ -741,6 +741,18 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "MeasureAims",
+                columns: table => new
+                {
+                    Measure = table.Column<string>(type: "TEXT", nullable: false),
+                    Value = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_MeasureAims", x => x.Measure);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Merges",
                 columns: table => new
                 {
@@ -1260,6 +1272,7 @@ namespace Yardstick.Data.Migrations
                     MostFollowUps = table.Column<int>(type: "INTEGER", nullable: false),
                     ThanksAfterDays = table.Column<int>(type: "INTEGER", nullable: false),
                     AwayMonths = table.Column<int>(type: "INTEGER", nullable: false),
+                    WeekBegins = table.Column<int>(type: "INTEGER", nullable: false),
                     AutomaticFollowUps = table.Column<int>(type: "INTEGER", nullable: false),
                     RemindsOfAppointments = table.Column<bool>(type: "INTEGER", nullable: false),
                     SkippedSteps = table.Column<string>(type: "TEXT", nullable: false),
@@ -2015,6 +2028,45 @@ namespace Yardstick.Data.Migrations
                     table.PrimaryKey("PK_InvoiceAmounts", x => x.Id);
                     table.ForeignKey(
                         name: "FK_InvoiceAmounts_Invoices_InvoiceId",
+                        column: x => x.InvoiceId,
+                        principalTable: "Invoices",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Sales",
+                columns: table => new
+                {
+                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Day = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ShopPays = table.Column<bool>(type: "INTEGER", nullable: false),
+                    HasVehicle = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Cars = table.Column<int>(type: "INTEGER", nullable: false),
+                    HoursSold = table.Column<long>(type: "INTEGER", nullable: false),
+                    AtBands_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    BandsCost_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Fees_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    FeesCost_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    GapCustomer_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    GapDiscounts_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    GapFixed_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    GapSet_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Labor_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    LaborCost_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Parts_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    PartsCost_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Sublet_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    SubletCost_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Supplies_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    SuppliesCost_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Sales", x => x.InvoiceId);
+                    table.ForeignKey(
+                        name: "FK_Sales_Invoices_InvoiceId",
                         column: x => x.InvoiceId,
                         principalTable: "Invoices",
                         principalColumn: "Id",
@@ -3123,8 +3175,7 @@ namespace Yardstick.Data.Migrations
             migrationBuilder.CreateIndex(
                 name: "IX_Attendances_End",
                 table: "Attendances",
-                column: "End",
-                filter: "\"End\" IS NULL");
+                column: "End");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Attendances_StaffId_End",
@@ -3274,6 +3325,11 @@ namespace Yardstick.Data.Migrations
                 name: "IX_CustomerSites_CustomerId",
                 table: "CustomerSites",
                 column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Decisions_At",
+                table: "Decisions",
+                column: "At");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Decisions_OrderId",
@@ -3506,6 +3562,12 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_Jobs_ComebackOfId",
+                table: "Jobs",
+                column: "ComebackOfId",
+                filter: "\"ComebackOfId\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Jobs_Decision_DecidedAt",
                 table: "Jobs",
                 columns: new[] { "Decision", "DecidedAt" });
@@ -3514,6 +3576,11 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Jobs_Decision_DeferUntil",
                 table: "Jobs",
                 columns: new[] { "Decision", "DeferUntil" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Jobs_FinishedAt",
+                table: "Jobs",
+                column: "FinishedAt");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Jobs_FinishedById_FinishedAt",
@@ -3960,9 +4027,24 @@ namespace Yardstick.Data.Migrations
                 columns: new[] { "Account", "Code" });
 
             migrationBuilder.CreateIndex(
+                name: "IX_Sales_Day",
+                table: "Sales",
+                column: "Day");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Sales_OrderId",
+                table: "Sales",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Sessions_StaffId",
                 table: "Sessions",
                 column: "StaffId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_StageChanges_At",
+                table: "StageChanges",
+                column: "At");
 
             migrationBuilder.CreateIndex(
                 name: "IX_StageChanges_OrderId",
@@ -4343,6 +4425,9 @@ namespace Yardstick.Data.Migrations
                 name: "Lines");
 
             migrationBuilder.DropTable(
+                name: "MeasureAims");
+
+            migrationBuilder.DropTable(
                 name: "Merges");
 
             migrationBuilder.DropTable(
@@ -4424,6 +4509,9 @@ namespace Yardstick.Data.Migrations
                 name: "Remittances");
 
             migrationBuilder.DropTable(
+                name: "Sales");
+
+            migrationBuilder.DropTable(
                 name: "Sessions");
 
             migrationBuilder.DropTable(
@@ -4496,9 +4584,6 @@ namespace Yardstick.Data.Migrations
                 name: "ExtraFields");
 
             migrationBuilder.DropTable(
-                name: "Invoices");
-
-            migrationBuilder.DropTable(
                 name: "Journal");
 
             migrationBuilder.DropTable(
@@ -4524,6 +4609,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Reminders");
+
+            migrationBuilder.DropTable(
+                name: "Invoices");
 
             migrationBuilder.DropTable(
                 name: "StockCounts");

@@ -13,7 +13,7 @@ public class SearchAndTriggers : Migration
     [
         "Decisions", "OrderChanges", "StageChanges", "Payments", "Invoices", "StockMovements", "SignIns", "RecordChanges",
         "VehicleTransfers", "PolicyVersions", "Receipts", "CheckInSheets", "StoredSnapshots", "CeilingExceptions", "MessagingConsents",
-        "QualityChecks", "TimeCorrections", "InvoiceAmounts", "CreditedPicks", "Adjustments", "Journal", "JournalLines", "Remittances", "CashCounts", "BankTransfers",
+        "QualityChecks", "TimeCorrections", "InvoiceAmounts", "Sales", "CreditedPicks", "Adjustments", "Journal", "JournalLines", "Remittances", "CashCounts", "BankTransfers",
     ];
 
     /// <inheritdoc />

@@ -917,6 +917,166 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Remittances");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Billing.SaleRecord", b =>
+                {
+                    b.Property<long>("InvoiceId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Cars")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("HasVehicle")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("HoursSold")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("ShopPays")
+                        .HasColumnType("INTEGER");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "AtBands", "Yardstick.Core.Billing.SaleRecord.AtBands#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "BandsCost", "Yardstick.Core.Billing.SaleRecord.BandsCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Fees", "Yardstick.Core.Billing.SaleRecord.Fees#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "FeesCost", "Yardstick.Core.Billing.SaleRecord.FeesCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "GapCustomer", "Yardstick.Core.Billing.SaleRecord.GapCustomer#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "GapDiscounts", "Yardstick.Core.Billing.SaleRecord.GapDiscounts#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "GapFixed", "Yardstick.Core.Billing.SaleRecord.GapFixed#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "GapSet", "Yardstick.Core.Billing.SaleRecord.GapSet#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Labor", "Yardstick.Core.Billing.SaleRecord.Labor#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "LaborCost", "Yardstick.Core.Billing.SaleRecord.LaborCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Parts", "Yardstick.Core.Billing.SaleRecord.Parts#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "PartsCost", "Yardstick.Core.Billing.SaleRecord.PartsCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Sublet", "Yardstick.Core.Billing.SaleRecord.Sublet#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "SubletCost", "Yardstick.Core.Billing.SaleRecord.SubletCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Supplies", "Yardstick.Core.Billing.SaleRecord.Supplies#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "SuppliesCost", "Yardstick.Core.Billing.SaleRecord.SuppliesCost#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("InvoiceId");
+
+                    b.HasIndex("Day");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("Sales", (string)null);
+                });
+
             modelBuilder.Entity("Yardstick.Core.Catalog.CannedAlternative", b =>
                 {
                     b.Property<long>("Id")
@@ -1721,8 +1881,7 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("End")
-                        .HasFilter("\"End\" IS NULL");
+                    b.HasIndex("End");
 
                     b.HasIndex("StaffId", "End");
 
@@ -1872,6 +2031,8 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("At");
 
                     b.HasIndex("OrderId");
 
@@ -3309,6 +3470,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("At");
+
                     b.HasIndex("OrderId");
 
                     b.ToTable("Decisions");
@@ -3504,6 +3667,11 @@ namespace Yardstick.Data.Migrations
                         });
 
                     b.HasKey("Id");
+
+                    b.HasIndex("ComebackOfId")
+                        .HasFilter("\"ComebackOfId\" IS NOT NULL");
+
+                    b.HasIndex("FinishedAt");
 
                     b.HasIndex("OrderId");
 
@@ -4773,6 +4941,19 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("SupplierCredits");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Reports.MeasureAim", b =>
+                {
+                    b.Property<string>("Measure")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Value")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Measure");
+
+                    b.ToTable("MeasureAims");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.Appointment", b =>
                 {
                     b.Property<long>("Id")
@@ -5432,6 +5613,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("WeekBegins")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -6337,6 +6521,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Billing.SaleRecord", b =>
+                {
+                    b.HasOne("Yardstick.Core.Billing.Invoice", null)
+                        .WithOne("Sale")
+                        .HasForeignKey("Yardstick.Core.Billing.SaleRecord", "InvoiceId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Catalog.CannedAlternative", b =>
                 {
                     b.HasOne("Yardstick.Core.Catalog.CannedJob", null)
@@ -6771,6 +6964,8 @@ namespace Yardstick.Data.Migrations
                     b.Navigation("Amounts");
 
                     b.Navigation("Credits");
+
+                    b.Navigation("Sale");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Billing.JournalEntry", b =>

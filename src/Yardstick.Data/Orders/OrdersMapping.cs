@@ -77,6 +77,8 @@ internal sealed class OrdersMapping
         builder.HasIndex(j => new { j.Decision, j.DecidedAt });
         builder.HasIndex(j => new { j.Decision, j.DeferUntil });
         builder.HasIndex(j => new { j.FinishedById, j.FinishedAt });
+        builder.HasIndex(j => j.FinishedAt);
+        builder.HasIndex(j => j.ComebackOfId).HasFilter("\"ComebackOfId\" IS NOT NULL");
         builder.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
         builder.Property(j => j.CreditFor).HasConversion(JsonColumn.Of<IReadOnlyList<long>>([]), JsonColumn.Same<IReadOnlyList<long>>());
         builder.HasMany(j => j.Companions).WithOne().HasForeignKey(c => c.JobId);
@@ -104,6 +106,7 @@ internal sealed class OrdersMapping
     {
         builder.ComplexProperty(d => d.AmountAgreed);
         builder.ComplexProperty(d => d.JobAmount);
+        builder.HasIndex(d => d.At);
     }
 
     public void Configure(EntityTypeBuilder<OrderChange> builder)

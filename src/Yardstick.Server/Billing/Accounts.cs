@@ -87,8 +87,8 @@ public static class Accounts
     {
         var today = (await db.Shops.SingleAsync()).Local(time.Now()).Date;
         // Who owes, and for whom something is held, is what their accounts say; their invoices are read, nobody else's.
-        var owing = await WithBalanceAsync(db, LedgerAccount.Receivable);
-        var holding = await WithBalanceAsync(db, LedgerAccount.Deposits);
+        var owing = await db.CustomersWithBalanceAsync(LedgerAccount.Receivable);
+        var holding = await db.CustomersWithBalanceAsync(LedgerAccount.Deposits);
         var open = await db.OpenStanding(db.Invoices.Where(i => i.CustomerId != null && owing.Contains(i.CustomerId.Value))).ToListAsync();
         var deposits = await db.OpenDepositsAsync(db.Deposits.Where(d => holding.Contains(d.CustomerId)));
         var standing = await db.StandingRecordsAsync([
@@ -105,17 +105,6 @@ public static class Accounts
             .ThenByDescending(v => v.Aging.Total)
             .ToList();
         return Results.Ok(new AccountsView(views, Shown(Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), today))));
-    }
-
-    private static async Task<List<long>> WithBalanceAsync(ShopDb db, LedgerAccount account)
-    {
-        var codes = await db
-            .JournalLines.Where(l => l.Account == account)
-            .GroupBy(l => l.Code)
-            .Where(g => g.Sum(l => l.Amount.Cents) != 0)
-            .Select(g => g.Key)
-            .ToListAsync();
-        return codes.Where(c => c.Length > 0).Select(c => long.Parse(c, CultureInfo.InvariantCulture)).ToList();
     }
 
     private static AccountView ViewOf(

@@ -9,6 +9,7 @@ using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Data.Billing;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
@@ -263,6 +264,7 @@ public static class CreditInvoice
             reason,
             now
         );
+        var others = await work.Db.Standing(work.Db.Invoices.Where(i => i.OrderId == account.Invoice.OrderId)).ToListAsync();
         return account.CreditNote(
             sale,
             picks,
@@ -270,6 +272,7 @@ public static class CreditInvoice
             number,
             JsonSerializer.Serialize(document, DocumentMaker.Json),
             back,
+            others.TrueForAll(o => o.Invoice.Id == account.Invoice.Id || o.Invoice.Payer == Payer.Shop || o.Reversed),
             now.Date,
             work.Actor
         );

@@ -12,7 +12,7 @@ internal static class InvoiceAccounts
     /// <summary>What stands on an invoice.</summary>
     internal static async Task<Result<InvoiceAccount>> AccountAsync(this ShopDb db, long id)
     {
-        if (await db.Invoices.FirstOrDefaultAsync(i => i.Id == id && i.Kind == InvoiceKind.Invoice) is not { } invoice)
+        if (await db.Invoices.Include(i => i.Sale).FirstOrDefaultAsync(i => i.Id == id && i.Kind == InvoiceKind.Invoice) is not { } invoice)
             return Gone.Invoice;
         return new InvoiceAccount(
             invoice,

@@ -109,6 +109,9 @@ public static class ShopSetup
         /// <summary>Months after which a vehicle counts as not seen for long.</summary>
         public required string AwayMonths { get; init; }
 
+        /// <summary>The day on which a week begins.</summary>
+        public required IsoDayOfWeek WeekBegins { get; init; }
+
         /// <summary>Follow-up messages that go out by themselves.</summary>
         public required IReadOnlyList<AutomaticFollowUps> AutomaticFollowUps { get; init; }
 
@@ -205,6 +208,7 @@ public static class ShopSetup
                 MostFollowUps = shop.Shown("mostFollowUps"),
                 ThanksAfterDays = shop.Shown("thanksAfterDays"),
                 AwayMonths = shop.Shown("awayMonths"),
+                WeekBegins = shop.WeekBegins,
                 AutomaticFollowUps = [.. Enum.GetValues<AutomaticFollowUps>().Where(k => k != 0 && shop.AutomaticFollowUps.HasFlag(k))],
                 PrintsLines = shop.PrintsLines,
                 PrintsPartNumbers = shop.PrintsPartNumbers,

@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.Routing;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.Extensions.DependencyInjection;
+using Yardstick.Core.Reports;
 using Yardstick.Server.Purchasing;
 using Yardstick.Server.Tests.Support;
 
@@ -27,6 +28,9 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "Bays",
         "BookingServices",
         "ReminderSets",
+        "MeasureAims",
+        // Names of what a statement itself makes.
+        "makes",
         "Stages",
         "PolicyVersions",
         "PolicyDrafts",
@@ -258,18 +262,24 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
             : address.Contains("/invoices/", StringComparison.Ordinal) ? [invoice]
             : [1];
         foreach (var id in ids)
-        foreach (var kind in address.Contains("{kind", StringComparison.Ordinal) ? ["Order", "Customer", "Vehicle"] : new[] { "" })
+        foreach (var kind in Kinds(address))
             yield return Parameter()
                 .Replace(address, m => m.Groups[1].Value switch
                     {
                         "id" or "targetId" => $"{id}",
                         "jobId" => $"{job}",
                         "lineId" => $"{line}",
-                        "kind" => kind,
+                        "kind" or "page" or "measure" => kind,
                         "source" => "harbor",
                         _ => "1",
                     });
     }
+
+    private static string[] Kinds(string address) =>
+        address.Contains("{kind", StringComparison.Ordinal) ? ["Order", "Customer", "Vehicle"]
+        : address.Contains("{page}", StringComparison.Ordinal) ? Enum.GetNames<MeasurePage>()
+        : address.Contains("{measure}", StringComparison.Ordinal) ? Enum.GetNames<Measure>()
+        : [""];
 
     [GeneratedRegex(@"\{(\w+)[^}]*\}")]
     private static partial Regex Parameter();

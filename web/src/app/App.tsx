@@ -11,6 +11,9 @@ const BillingFrame = lazy(() => import('../areas/Billing/BillingFrame'));
 const FollowUpFrame = lazy(() => import('../areas/FollowUp/FollowUpFrame'));
 const FollowUpPage = lazy(() => import('../areas/FollowUp/page/FollowUpPage'));
 const RequestsPage = lazy(() => import('../areas/FollowUp/requests/RequestsPage'));
+const MeasuresFrame = lazy(() => import('../areas/Reports/MeasuresFrame'));
+const MeasuresPage = lazy(() => import('../areas/Reports/MeasuresPage'));
+const RowsPage = lazy(() => import('../areas/Reports/RowsPage'));
 const BookingSetupPage = lazy(() => import('../areas/Schedule/BookingSetupPage'));
 const ResultsPage = lazy(() => import('../areas/FollowUp/page/ResultsPage'));
 const AccountsPage = lazy(() => import('../areas/Billing/AccountsPage'));
@@ -152,6 +155,11 @@ export function App() {
                 <Route path="follow-up" element={<FollowUpPage />} />
                 <Route path="follow-up/requests" element={<RequestsPage />} />
                 <Route path="follow-up/results" element={<ResultsPage />} />
+              </Route>
+              <Route element={<MeasuresFrame />}>
+                <Route path="measures" element={<Navigate to="/measures/today" replace />} />
+                <Route path="measures/:page" element={<MeasuresPage />} />
+                <Route path="measures/rows/:measure" element={<RowsPage />} />
               </Route>
               <Route element={<BillingFrame />}>
                 <Route path="billing" element={<AccountsPage />} />

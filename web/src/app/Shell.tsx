@@ -37,6 +37,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
   const mayBill = useMay('TakePayments');
   const mayOrders = useMay('SeeOrders');
   const mayFollow = useMay('WriteToCustomers');
+  const mayMeasure = useMay('SeeMeasures');
   const mayWork = useMay('Work');
   const mayWash = useMay('AfterWork');
   const me = useMe();
@@ -47,6 +48,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
     ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
     { key: '', label: 'Go to Calendar', run: () => void navigate('/calendar') },
     ...(mayOrders ? [{ key: '', label: 'Go to Orders', run: () => void navigate('/orders') }] : []),
+    ...(mayMeasure ? [{ key: '', label: 'Go to Measures', run: () => void navigate('/measures/today') }] : []),
     ...(mayFollow ? [{ key: '', label: 'Go to Follow-up', run: () => void navigate('/follow-up') }] : []),
     ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
     ...(mayBill ? [{ key: '', label: 'Go to Billing', run: () => void navigate('/billing') }] : []),
@@ -83,6 +85,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
           {mayFind && <NavLink to="/customers">Customers</NavLink>}
           {mayWash && !technician && me.role !== 'Owner' && me.role !== 'Manager' && <NavLink to="/wash">Wash</NavLink>}
           {mayWork && !technician && <NavLink to="/bench">Bench</NavLink>}
+          {mayMeasure && <NavLink to="/measures">Measures</NavLink>}
           {maySetup && <NavLink to="/setup">Setup</NavLink>}
         </nav>
         {mayFind ? <FindField /> : <span className="grow" />}

@@ -4888,6 +4888,248 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measures/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasureChoices"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measures/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    period?: string;
+                    writerId?: number;
+                    source?: string;
+                    make?: string;
+                    cannedJobId?: number;
+                    payer?: components["schemas"]["Payer"];
+                };
+                header?: never;
+                path: {
+                    page: components["schemas"]["MeasurePage"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasuresView"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measures/rows/{measure}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    period?: string;
+                    writerId?: number;
+                    source?: string;
+                    make?: string;
+                    cannedJobId?: number;
+                    payer?: components["schemas"]["Payer"];
+                };
+                header?: never;
+                path: {
+                    measure: components["schemas"]["Measure"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasureRowsView"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measures/aims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MeasureAimRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measures/moved/{measure}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    period?: string;
+                    writerId?: number;
+                    source?: string;
+                    make?: string;
+                    cannedJobId?: number;
+                    payer?: components["schemas"]["Payer"];
+                };
+                header?: never;
+                path: {
+                    measure: components["schemas"]["Measure"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MovedView"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vehicles/{id}/reminders": {
         parameters: {
             query?: never;
@@ -23948,6 +24190,8 @@ export interface components {
             currency: string;
             isPending: boolean;
         };
+        /** @enum {unknown} */
+        IsoDayOfWeek: "None" | "Monday" | "Tuesday" | "Wednesday" | "Thursday" | "Friday" | "Saturday" | "Sunday";
         ItemRequest: {
             list: string;
             /** Format: int64 */
@@ -24194,6 +24438,122 @@ export interface components {
             /** Format: double */
             fallen: number;
         };
+        /** @enum {unknown} */
+        Measure: "Sales" | "LaborSales" | "PartsSales" | "SubletSales" | "FeeSales" | "SuppliesSales" | "CounterSales" | "Cars" | "AverageOrder" | "HoursPerCar" | "SoldHours" | "EffectiveRate" | "GrossProfit" | "Margin" | "PartsMargin" | "PartsAgainstBands" | "PaidByShop" | "ApprovedAmount" | "ApprovedJobs" | "DeferredValue" | "LostSales" | "PromisesKept" | "LastPromisesKept" | "AppointmentsKept" | "AppointmentsMissed" | "SoldOfOnJobs" | "OnJobsOfPresent" | "SoldOfPresent" | "Unfinished" | "Overdue" | "Comebacks" | "NewCustomers" | "StockValue" | "StockTurns" | "IdleStock";
+        MeasureAimRequest: {
+            measure: components["schemas"]["Measure"];
+            value: null | string;
+        };
+        MeasureBucket: {
+            from: components["schemas"]["LocalDate"];
+            label: string;
+            /** Format: double */
+            value: null | number;
+            /** Format: double */
+            before: null | number;
+        };
+        MeasureChoice: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+        };
+        MeasureChoices: {
+            writers: components["schemas"]["MeasureChoice"][];
+            sources: string[];
+            makes: string[];
+            cannedJobs: components["schemas"]["MeasureChoice"][];
+        };
+        MeasureColumn: {
+            name: string;
+            unit: null | components["schemas"]["MeasureUnit"];
+        };
+        MeasureFigure: {
+            measure: components["schemas"]["Measure"];
+            name: string;
+            formula: string;
+            unit: components["schemas"]["MeasureUnit"];
+            /** Format: double */
+            value: null | number;
+            parts: null | components["schemas"]["MeasureParts"];
+            amountUnit: components["schemas"]["MeasureUnit"];
+            ofUnit: components["schemas"]["MeasureUnit"];
+            /** Format: double */
+            before: null | number;
+            /** Format: double */
+            yearBefore: null | number;
+            /** Format: double */
+            change: null | number;
+            /** Format: double */
+            aim: null | number;
+            aimTyped: string;
+            takesAim: boolean;
+            lessIsBetter: boolean;
+            isNow: boolean;
+        };
+        /** @enum {unknown} */
+        MeasurePage: "Today" | "Sales" | "Technicians" | "Approval" | "Floor" | "Parts" | "Customers" | "Money";
+        MeasureParts: {
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            of: null | number;
+        };
+        MeasureRowsView: {
+            name: string;
+            formula: string;
+            unit: components["schemas"]["MeasureUnit"];
+            amountUnit: components["schemas"]["MeasureUnit"];
+            ofUnit: null | components["schemas"]["MeasureUnit"];
+            period: string;
+            /** Format: double */
+            value: null | number;
+            sum: components["schemas"]["MeasureParts"];
+            rows: components["schemas"]["MeasureRowView"][];
+        };
+        MeasureRowView: {
+            day: components["schemas"]["LocalDate"];
+            title: string;
+            plate: string;
+            who: string;
+            link: string;
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            of: null | number;
+        };
+        MeasuresView: {
+            page: components["schemas"]["MeasurePage"];
+            period: string;
+            from: components["schemas"]["LocalDate"];
+            until: components["schemas"]["LocalDate"];
+            isUnderWay: boolean;
+            against: string;
+            figures: components["schemas"]["MeasureFigure"][];
+            tables: components["schemas"]["MeasureTable"][];
+            trend: components["schemas"]["MeasureBucket"][];
+            waiting: components["schemas"]["MeasureWaiting"][];
+        };
+        MeasureTable: {
+            title: string;
+            columns: components["schemas"]["MeasureColumn"][];
+            rows: components["schemas"]["MeasureTableRow"][];
+        };
+        MeasureTableRow: {
+            words: string[];
+            figures: (null | number)[];
+            link: string;
+        };
+        /** @enum {unknown} */
+        MeasureUnit: "Money" | "Percent" | "Hours" | "Count" | "MoneyPerHour" | "Times";
+        MeasureWaiting: {
+            title: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            amount: number;
+            link: string;
+            isUrgent: boolean;
+        };
         MergeRecordsDifference: {
             field: string;
             kept: string;
@@ -24284,6 +24644,19 @@ export interface components {
             to: components["schemas"]["LocalDateTime"];
             reason: string;
             by: string;
+        };
+        MovedRow: {
+            title: string;
+            plate: string;
+            why: string;
+            /** Format: double */
+            cost: number;
+            link: string;
+        };
+        MovedView: {
+            sentence: string;
+            unit: components["schemas"]["MeasureUnit"];
+            rows: components["schemas"]["MovedRow"][];
         };
         MoveJobRequest: {
             /** Format: int64 */
@@ -24752,7 +25125,7 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "CheckWork" | "AfterWork" | "CorrectTimes" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "WriteOff" | "ReleaseOnAccount" | "KeepBooks" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "CheckWork" | "AfterWork" | "CorrectTimes" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "WriteOff" | "ReleaseOnAccount" | "KeepBooks" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals" | "SeeMeasures";
         PersonActiveRequest: {
             active: boolean;
         };
@@ -26085,6 +26458,7 @@ export interface components {
             mostFollowUps: string;
             thanksAfterDays: string;
             awayMonths: string;
+            weekBegins: components["schemas"]["IsoDayOfWeek"];
             automaticFollowUps: components["schemas"]["AutomaticFollowUps"][];
             printsLines: boolean;
             printsPartNumbers: boolean;

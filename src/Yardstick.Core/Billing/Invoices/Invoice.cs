@@ -52,6 +52,9 @@ public class Invoice
     /// <summary>What it comes to by kind, without taxes.</summary>
     public InvoiceSums Sums { get; init; } = new();
 
+    /// <summary>What it adds to the shop's measures.</summary>
+    public SaleRecord? Sale { get; init; }
+
     /// <summary>Its taxes, and fees held for others, by code.</summary>
     public List<InvoiceAmount> Amounts { get; } = [];
 
@@ -125,6 +128,16 @@ public class Invoice
             Profit = Money.Of(of.Result.Profit),
             PolicyVersionId = order.PolicyVersionId,
             Sums = InvoiceSums.Of(sale, 1, partsCost, Money.Of(SubletCost(frozen))),
+            Sale = SaleRecord.Of(
+                sale,
+                1,
+                today,
+                order.Id,
+                of.Payer == Payer.Shop,
+                order.VehicleId is not null,
+                of.CountsCar && order.VehicleId is not null ? 1 : 0,
+                id
+            ),
             CaseJson = CaseWriter.Write(frozen),
             DocumentJson = document,
         };

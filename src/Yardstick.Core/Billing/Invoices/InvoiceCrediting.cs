@@ -105,6 +105,7 @@ public sealed partial record InvoiceAccount
     /// <param name="number">Its number.</param>
     /// <param name="document">What it says, as JSON.</param>
     /// <param name="back">What of its costs comes back: parts to the shelf or to an order that is open again, sublet with that order.</param>
+    /// <param name="othersGone">No other invoice of the order stands that somebody but the shop pays.</param>
     /// <param name="today">Today in the shop.</param>
     /// <param name="actor">Who.</param>
     public Invoice CreditNote(
@@ -114,6 +115,7 @@ public sealed partial record InvoiceAccount
         long number,
         string document,
         CostsBack back,
+        bool othersGone,
         LocalDate today,
         Actor actor
     )
@@ -134,6 +136,15 @@ public sealed partial record InvoiceAccount
             Tax = -Money.Of(sale.Figures.Tax),
             Profit = -Money.Of(sale.Figures.Profit),
             Sums = InvoiceSums.Of(sale.Figures, -1, -back.Parts, -back.Sublet),
+            Sale = SaleRecord.Of(
+                sale.Figures,
+                -1,
+                today,
+                Invoice.OrderId,
+                Invoice.Payer == Payer.Shop,
+                Invoice.Sale?.HasVehicle == true,
+                Invoice.Sale?.HasVehicle == true && Invoice.Payer != Payer.Shop && sale.IsLast && othersGone ? -1 : 0
+            ),
             PolicyVersionId = Invoice.PolicyVersionId,
             CaseJson = Invoice.CaseJson,
             DocumentJson = document,

@@ -13,6 +13,9 @@ namespace Yardstick.Core.Billing;
 /// <param name="Deductible">Added to the customer's, taken off another payer's (then below zero).</param>
 public sealed record PayerInvoice(Payer Payer, Customer? Account, PricingCase Shown, PricingResult Result, Money Deductible)
 {
+    /// <summary>The order's vehicle counts with this one: the first that somebody but the shop pays.</summary>
+    public bool CountsCar { get; init; }
+
     /// <summary>What has to be paid; nothing where the shop itself pays.</summary>
     public Money Due => Payer == Payer.Shop ? Money.Zero : Money.Of(Result.Total) + Deductible;
 
@@ -58,7 +61,9 @@ public sealed record PayerInvoice(Payer Payer, Customer? Account, PricingCase Sh
         // What the customer bears of the others' invoices stands on theirs, if need be alone.
         var borne = -invoices.Sum(i => i.Deductible.Cents);
         invoices[0] = invoices[0] with { Deductible = new Money(borne) };
-        return [.. invoices.Where(i => i.Jobs.Count > 0 || i.Deductible.Cents > 0)];
+        var posted = invoices.Where(i => i.Jobs.Count > 0 || i.Deductible.Cents > 0).ToList();
+        var counts = posted.FindIndex(i => i.Payer != Payer.Shop);
+        return [.. posted.Select((p, i) => i == counts ? p with { CountsCar = true } : p)];
     }
 
     private static PayerInvoice Made(Order order, Customer? customer, string key, PricingCase alone, PricingResult result)

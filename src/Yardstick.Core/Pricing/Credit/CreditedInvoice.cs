@@ -12,6 +12,7 @@ public sealed class CreditedInvoice
     private readonly OrderEvaluator evaluator;
     private readonly PricedItem[]?[] frozen;
     private readonly CreditedLine[]?[] lines;
+    private readonly BandGap[]?[] bands;
     private readonly bool[][] gone;
 
     /// <summary>Freezes what a case comes to.</summary>
@@ -32,7 +33,8 @@ public sealed class CreditedInvoice
             frozen = posted.Items;
             gone = [.. pricing.Jobs.Select(j => new bool[j.Lines.Count])];
             lines = [.. frozen.Select((items, j) => items is null ? null : LinesOf(j, items))];
-            Posted = Left = SaleFiguresBuilder.Of(pricing, posted);
+            bands = [.. frozen.Select((items, j) => items is null ? null : BandsOf(j, items))];
+            Posted = Left = SaleFiguresBuilder.Of(pricing, posted) with { Bands = BandsLeft() };
         }
         catch (OverflowException)
         {
@@ -133,7 +135,7 @@ public sealed class CreditedInvoice
                 gone[j][l] = lines[j]![l].IsGone;
             items[j] = [.. all.Select(item => Standing(j, item))];
         }
-        var left = SaleFiguresBuilder.Of(pricing, evaluator.Standing(items, gone));
+        var left = SaleFiguresBuilder.Of(pricing, evaluator.Standing(items, gone)) with { Bands = BandsLeft() };
         var credit = Left - left;
         Left = left;
         return credit;
@@ -184,6 +186,33 @@ public sealed class CreditedInvoice
             };
         }
         return own;
+    }
+
+    private BandGap[] BandsOf(int job, PricedItem[] items)
+    {
+        var own = new BandGap[pricing.Jobs[job].Lines.Count];
+        foreach (ref readonly var item in items.AsSpan())
+        {
+            if (item.Line >= 0 && pricing.Jobs[job].Lines[item.Line] is PartCaseLine part)
+                own[item.Line] = BandGap.Of(pricing, part, evaluator.Prepared(job)[item.Line], item);
+        }
+        return own;
+    }
+
+    private BandGap BandsLeft()
+    {
+        var left = new BandGap();
+        for (var j = 0; j < bands.Length; j++)
+        {
+            if (bands[j] is not { } own)
+                continue;
+            for (var l = 0; l < own.Length; l++)
+            {
+                var (credited, of) = lines[j]![l].Share;
+                left += own[l] - own[l].Part(credited, of);
+            }
+        }
+        return left;
     }
 
     private CreditedLine[]?[] Save() => [.. lines.Select(job => (CreditedLine[]?)job?.Clone())];

@@ -37,6 +37,12 @@ public sealed record SaleFigures
     /// <summary>Cost of lines, companions, order fees and supplies.</summary>
     public required decimal Cost { get; init; }
 
+    /// <summary>The same by kind.</summary>
+    public required SaleCosts Costs { get; init; }
+
+    /// <summary>Part lines against the markup bands.</summary>
+    public BandGap Bands { get; init; }
+
     /// <summary>Hours after overlap.</summary>
     public required decimal Hours { get; init; }
 
@@ -64,6 +70,8 @@ public sealed record SaleFigures
             Taxes = [.. all.Taxes.Zip(part.Taxes, (a, p) => new TaxFigures(a.Code, a.Base - p.Base, a.Amount - p.Amount))],
             Nets = all.Nets - part.Nets,
             Cost = all.Cost - part.Cost,
+            Costs = all.Costs - part.Costs,
+            Bands = all.Bands - part.Bands,
             Hours = all.Hours - part.Hours,
         };
 }

@@ -26,8 +26,26 @@ internal static class SaleFiguresBuilder
             ],
             Nets = Nets(pricing, InsideTax.Of(pricing, evaluation), evaluation),
             Cost = Rounding.Amount(checked(sums.Cost + evaluation.SuppliesCost)),
+            Costs = Costs(evaluation),
             Hours = sums.Hours,
         };
+    }
+
+    private static SaleCosts Costs(OrderEvaluation evaluation)
+    {
+        Span<long> costs = stackalloc long[Enum.GetValues<AmountKind>().Length];
+        foreach (var items in evaluation.Items)
+        {
+            foreach (ref readonly var item in items.AsSpan())
+                costs[(int)item.Kind] += item.Cost;
+        }
+        return new SaleCosts(
+            Rounding.Amount(costs[(int)AmountKind.Labor]),
+            Rounding.Amount(costs[(int)AmountKind.Part]),
+            Rounding.Amount(costs[(int)AmountKind.Sublet]),
+            Rounding.Amount(costs[(int)AmountKind.Fee] + evaluation.Fees.Sum(f => f.Cost)),
+            Rounding.Amount(evaluation.SuppliesCost)
+        );
     }
 
     private static SaleNets Nets(PricingCase pricing, InsideTax inside, OrderEvaluation evaluation)

@@ -2,6 +2,20 @@ import type { Help } from '../help';
 
 /** Help for billing, by route. */
 export const BILLING: Record<string, Help> = {
+  '/measures': {
+    title: 'Measures',
+    purpose: 'What the shop is measured by, against its aims, the period before and a year ago.',
+    steps: [
+      'Type a period: this week, last month, q3, 2025, mar 3 to apr 2. Narrow it by writer, source, make, canned job or payer.',
+      'Open a figure by its name to see the rows behind it; their sum is the figure.',
+      'Set an aim at the right of a figure; of what adds up it is for a month.',
+    ],
+    slips: [
+      'A credit memo counts on its own day, with minus, not on the day of its invoice.',
+      'What the shop itself pays for is shown apart and is in no other figure of sales.',
+      'A period under way is compared with as many days of the one before.',
+    ],
+  },
   '/billing': {
     title: 'Accounts',
     purpose: 'Who owes the shop, by days past due, and what is held for whom.',

@@ -1,0 +1,390 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Inventory;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Reports;
+using Yardstick.Core.Schedule;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Data.Billing;
+
+namespace Yardstick.Server.Reports;
+
+/// <summary>Reads measures of a period, and the rows behind each.</summary>
+internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, Instant now)
+{
+    private const int AtATime = 400;
+    private readonly WorkReading work = new(db, shop, filter);
+    private readonly Dictionary<ReportPeriod, SalesSums> sums = [];
+    private readonly Dictionary<ReportPeriod, List<DecidedJob>> decided = [];
+    private readonly Dictionary<ReportPeriod, List<FinishedOrder>> finished = [];
+    private readonly Dictionary<ReportPeriod, List<Appointment>> appointments = [];
+    private readonly Dictionary<ReportPeriod, List<TechnicianReading.Hours>> technicians = [];
+    private readonly Dictionary<ReportPeriod, (int Invoiced, List<WorkReading.InvoicedJob> Back)> comebacks = [];
+
+    private LocalDate Today => shop.Local(now).Date;
+
+    /// <summary>Sales of a period.</summary>
+    internal async Task<SalesSums> SumsAsync(ReportPeriod period) =>
+        sums.TryGetValue(period, out var at) ? at : sums[period] = await db.SalesOf(period, filter).SumsAsync();
+
+    /// <summary>Hours of technicians.</summary>
+    internal async Task<List<TechnicianReading.Hours>> TechniciansAsync(ReportPeriod period) =>
+        technicians.TryGetValue(period, out var at) ? at : technicians[period] = await db.TechniciansAsync(shop, period, now);
+
+    /// <summary>Jobs that were decided.</summary>
+    internal async Task<List<DecidedJob>> DecidedAsync(ReportPeriod period) =>
+        decided.TryGetValue(period, out var at) ? at : decided[period] = await work.DecidedAsync(period);
+
+    /// <summary>Orders that were finished.</summary>
+    internal async Task<List<FinishedOrder>> FinishedAsync(ReportPeriod period) =>
+        finished.TryGetValue(period, out var at) ? at : finished[period] = await work.FinishedAsync(period);
+
+    /// <summary>Appointments that stood in it.</summary>
+    internal async Task<List<Appointment>> AppointmentsAsync(ReportPeriod period) =>
+        appointments.TryGetValue(period, out var at) ? at : appointments[period] = await work.AppointmentsAsync(period);
+
+    /// <summary>Stays in stages.</summary>
+    internal Task<List<WorkReading.Stay>> StaysAsync(ReportPeriod period) => work.StaysAsync(period);
+
+    /// <summary>Jobs that came back, of how many.</summary>
+    internal async Task<(int Invoiced, List<WorkReading.InvoicedJob> Back)> ComebacksAsync(ReportPeriod period) =>
+        comebacks.TryGetValue(period, out var at) ? at : comebacks[period] = await work.ComebacksAsync(period);
+
+    /// <summary>A measure of a period.</summary>
+    internal async Task<MeasureValue> ValueAsync(Measure measure, ReportPeriod period)
+    {
+        switch (measure)
+        {
+            case Measure.PaidByShop:
+                return new(await db.PaidByShopAsync(period) / 100m);
+            case Measure.StockValue:
+                return new(await db.StockValueAsync(shop, period.Until));
+            case Measure.StockTurns:
+                return await db.StockTurnsAsync(shop, period.Until);
+            case Measure.Comebacks:
+                var (invoiced, back) = await ComebacksAsync(period);
+                return new(back.Count, invoiced);
+            case Measure.SoldOfOnJobs or Measure.OnJobsOfPresent or Measure.SoldOfPresent:
+                return Added((await TechniciansAsync(period)).Select(t => t.Of(measure)!.Value), new(0, 0));
+            default:
+                return (await SumsAsync(period)).Of(measure) is { } sale
+                    ? sale
+                    : Added((await RowsAsync(measure, period)).Select(r => r.Value), Nothing(measure));
+        }
+    }
+
+    /// <summary>The rows behind a measure; their values add up to it.</summary>
+    internal async Task<List<MeasureRow>> RowsAsync(Measure measure, ReportPeriod period) =>
+        measure switch
+        {
+            Measure.ApprovedAmount or Measure.ApprovedJobs or Measure.DeferredValue or Measure.LostSales => await DecisionRowsAsync(
+                measure,
+                period
+            ),
+            Measure.PromisesKept or Measure.LastPromisesKept => await PromiseRowsAsync(measure, period),
+            Measure.AppointmentsKept or Measure.AppointmentsMissed => await AppointmentRowsAsync(measure, period),
+            Measure.SoldOfOnJobs or Measure.OnJobsOfPresent or Measure.SoldOfPresent =>
+            [
+                .. (await TechniciansAsync(period)).Select(t => new MeasureRow(period.Until, t.Name, "", "", "", t.Of(measure)!.Value)),
+            ],
+            Measure.Comebacks => await ComebackRowsAsync(period),
+            Measure.Unfinished => await UnfinishedRowsAsync(),
+            Measure.Overdue => await OverdueRowsAsync(),
+            Measure.NewCustomers => await NewCustomerRowsAsync(period),
+            Measure.IdleStock => await db.IdleStockAsync(shop, Today),
+            Measure.StockValue => await StockRowsAsync(period.Until),
+            Measure.StockTurns =>
+            [
+                new MeasureRow(
+                    period.Until,
+                    "Cost of parts sold from stock / mean of 13 month ends",
+                    "",
+                    "",
+                    "",
+                    await db.StockTurnsAsync(shop, period.Until)
+                ),
+            ],
+            _ => await SaleRowsAsync(measure, period),
+        };
+
+    private static MeasureValue Added(IEnumerable<MeasureValue> values, MeasureValue nothing) =>
+        values.Aggregate(nothing, (sum, v) => sum + v);
+
+    private static MeasureValue Nothing(Measure measure) =>
+        MeasureInfo.Of(measure).Unit == Core.Reports.MeasureUnit.Percent ? new(0, 0) : new(0);
+
+    private async Task<List<MeasureRow>> SaleRowsAsync(Measure measure, ReportPeriod period)
+    {
+        var (from, until) = (period.From, period.Until);
+        var sales =
+            measure == Measure.PaidByShop ? db.Sales.Where(s => s.Day >= from && s.Day <= until && s.ShopPays) : db.SalesOf(period, filter);
+        var rows = await (
+            from s in sales
+            join i in db.Invoices on s.InvoiceId equals i.Id
+            select new
+            {
+                Sale = s,
+                i.Number,
+                i.Kind,
+                i.CustomerId,
+            }
+        )
+            .AsNoTracking()
+            .ToListAsync();
+        var plates = await PlatesAsync(rows.Select(r => r.Sale.OrderId));
+        var names = await NamesAsync(rows.Select(r => r.CustomerId).OfType<long>());
+        return
+        [
+            .. rows.Select(r => new MeasureRow(
+                    r.Sale.Day,
+                    Invariant($"{(r.Kind == InvoiceKind.CreditNote ? "Credit memo" : "Invoice")} {r.Number}"),
+                    plates.GetValueOrDefault(r.Sale.OrderId, ""),
+                    r.CustomerId is { } c ? names.GetValueOrDefault(c, "") : "",
+                    Invariant($"/invoices/{r.Sale.InvoiceId}"),
+                    Worth(r.Sale)
+                ))
+                .Where(r => r.Value.Amount != 0 || r.Value.Of is not (null or 0))
+                .OrderByDescending(r => r.Day)
+                .ThenByDescending(r => r.Value.Amount),
+        ];
+
+        MeasureValue Worth(SaleRecord sale)
+        {
+            var of = SalesSums.Of(sale);
+            return of.Of(measure) ?? new(of.Sales / 100m);
+        }
+    }
+
+    private async Task<List<MeasureRow>> DecisionRowsAsync(Measure measure, ReportPeriod period)
+    {
+        var all = await DecidedAsync(period);
+        var open = measure == Measure.DeferredValue ? await work.StillOpenAsync(all) : [];
+        var plates = await PlatesAsync(all.Select(d => d.OrderId));
+        return
+        [
+            .. all.Select(d => (Decided: d, Adds: d.Adds(measure, open.Contains(d.JobId))))
+                .Where(d => d.Adds is not null)
+                .Select(d => new MeasureRow(
+                    shop.Local(d.Decided.At).Date,
+                    d.Decided.Title,
+                    plates.GetValueOrDefault(d.Decided.OrderId, ""),
+                    $"{d.Decided.Kind.Words()}{(d.Decided.Reason.Length > 0 ? $": {d.Decided.Reason}" : "")}",
+                    Invariant($"/orders/{d.Decided.OrderId}"),
+                    d.Adds!.Value
+                ))
+                .OrderByDescending(r => r.Value.Of ?? r.Value.Amount),
+        ];
+    }
+
+    private async Task<List<MeasureRow>> PromiseRowsAsync(Measure measure, ReportPeriod period)
+    {
+        var all = await FinishedAsync(period);
+        var plates = await PlatesAsync(all.Select(o => o.OrderId));
+        var numbers = await NumbersAsync(all.Select(o => o.OrderId));
+        return
+        [
+            .. all.Select(o => (Order: o, Adds: o.Adds(measure)))
+                .Where(o => o.Adds is not null)
+                .Select(o => new MeasureRow(
+                    o.Order.FinishedAt.Date,
+                    Invariant($"Order {numbers.GetValueOrDefault(o.Order.OrderId)}"),
+                    plates.GetValueOrDefault(o.Order.OrderId, ""),
+                    Invariant(
+                        $"promised {(measure == Measure.PromisesKept ? o.Order.FirstPromise : o.Order.LastPromise)!.Value:MMM d, h:mm tt}, finished {o.Order.FinishedAt:MMM d, h:mm tt}"
+                    ),
+                    Invariant($"/orders/{o.Order.OrderId}"),
+                    o.Adds!.Value
+                ))
+                .OrderBy(r => r.Value.Amount)
+                .ThenByDescending(r => r.Day),
+        ];
+    }
+
+    private async Task<List<MeasureRow>> AppointmentRowsAsync(Measure measure, ReportPeriod period)
+    {
+        var all = await AppointmentsAsync(period);
+        var names = await NamesAsync(all.Select(a => a.CustomerId).OfType<long>());
+        return
+        [
+            .. all.Where(a =>
+                    measure == Measure.AppointmentsMissed
+                        ? a.State == AppointmentState.Missed
+                        : a.State is AppointmentState.Arrived or AppointmentState.Missed or AppointmentState.Canceled
+                )
+                .Select(a => new MeasureRow(
+                    a.Start.Date,
+                    a.Title,
+                    a.Vehicle,
+                    $"{(a.CustomerId is { } c ? names.GetValueOrDefault(c, "") : a.Name)}, {Appointment.Word(a.State)}",
+                    Invariant($"/calendar?appointment={a.Id}"),
+                    measure == Measure.AppointmentsMissed ? new(1) : new(a.State == AppointmentState.Arrived ? 1 : 0, 1)
+                ))
+                .OrderBy(r => r.Value.Amount)
+                .ThenBy(r => r.Day),
+        ];
+    }
+
+    private async Task<List<MeasureRow>> ComebackRowsAsync(ReportPeriod period)
+    {
+        var (invoiced, back) = await ComebacksAsync(period);
+        var plates = await PlatesAsync(back.Select(b => b.OrderId));
+        return
+        [
+            .. back.Select(b => new MeasureRow(
+                b.Day,
+                b.Title,
+                plates.GetValueOrDefault(b.OrderId, ""),
+                "came back",
+                Invariant($"/orders/{b.OrderId}"),
+                new(1, 1)
+            )),
+            new MeasureRow(period.Until, "Other jobs invoiced", "", "", "", new(0, invoiced - back.Count)),
+        ];
+    }
+
+    private async Task<List<MeasureRow>> UnfinishedRowsAsync()
+    {
+        var open = await filter
+            .Orders(db, db.Orders.Where(o => o.State == OrderState.Open))
+            .Select(o => new
+            {
+                o.Id,
+                o.Number,
+                o.CustomerId,
+                o.OpenedAt,
+                o.ApprovedTotal,
+            })
+            .ToListAsync();
+        var plates = await PlatesAsync(open.Select(o => o.Id));
+        var names = await NamesAsync(open.Select(o => o.CustomerId).OfType<long>());
+        return
+        [
+            .. open.Where(o => o.ApprovedTotal.Cents != 0)
+                .Select(o => new MeasureRow(
+                    shop.Local(o.OpenedAt).Date,
+                    Invariant($"Order {o.Number}, {Period.DaysBetween(shop.Local(o.OpenedAt).Date, Today)} days"),
+                    plates.GetValueOrDefault(o.Id, ""),
+                    o.CustomerId is { } c ? names.GetValueOrDefault(c, "") : "",
+                    Invariant($"/orders/{o.Id}"),
+                    new(o.ApprovedTotal.Amount)
+                ))
+                .OrderBy(r => r.Day),
+        ];
+    }
+
+    private async Task<List<MeasureRow>> OverdueRowsAsync()
+    {
+        var open = (await db.EverybodysOpenAsync()).FindAll(o => o.Invoice.DueOn < Today);
+        var names = await NamesAsync(open.Select(o => o.Invoice.CustomerId).OfType<long>());
+        var plates = await PlatesAsync(open.Select(o => o.Invoice.OrderId));
+        return
+        [
+            .. open.Where(o => o.Balance.Cents > 0)
+                .Select(o => new MeasureRow(
+                    o.Invoice.DueOn,
+                    Invariant($"Invoice {o.Invoice.Number}, {Period.DaysBetween(o.Invoice.DueOn, Today)} days"),
+                    plates.GetValueOrDefault(o.Invoice.OrderId, ""),
+                    o.Invoice.CustomerId is { } c ? names.GetValueOrDefault(c, "") : "",
+                    Invariant($"/invoices/{o.Invoice.Id}"),
+                    new(o.Balance.Amount)
+                ))
+                .OrderBy(r => r.Day),
+        ];
+    }
+
+    private async Task<List<MeasureRow>> NewCustomerRowsAsync(ReportPeriod period)
+    {
+        var first = period.From;
+        var sales = (
+            await (
+                from s in db.SalesOf(period, filter)
+                join o in db.Orders on s.OrderId equals o.Id
+                where o.CustomerId != null
+                where !db.FormerOrders.Any(f => f.CustomerId == o.CustomerId)
+                where !db.Orders.Any(e => e.CustomerId == o.CustomerId && db.Sales.Any(x => x.OrderId == e.Id && x.Day < first))
+                select new
+                {
+                    CustomerId = o.CustomerId!.Value,
+                    s.Day,
+                    Cents = s.Labor.Cents + s.Parts.Cents + s.Sublet.Cents + s.Fees.Cents + s.Supplies.Cents,
+                }
+            ).ToListAsync()
+        ).GroupBy(s => s.CustomerId).ToList();
+        var ids = sales.ConvertAll(s => s.Key);
+        var customers = new Dictionary<long, (string Name, string Source)>();
+        foreach (var some in ids.Chunk(AtATime))
+        foreach (var customer in await db.Customers.IgnoreAutoIncludes().AsNoTracking().Where(c => some.Contains(c.Id)).ToListAsync())
+            customers[customer.Id] = (customer.DisplayName, customer.Source);
+        return
+        [
+            .. sales
+                .Select(s => new MeasureRow(
+                    s.Min(x => x.Day),
+                    customers[s.Key].Name,
+                    "",
+                    customers[s.Key].Source.Length > 0 ? customers[s.Key].Source : "source not known",
+                    Invariant($"/customers/{s.Key}"),
+                    new(1)
+                ))
+                .OrderBy(r => r.Day),
+        ];
+    }
+
+    private async Task<List<MeasureRow>> StockRowsAsync(LocalDate day)
+    {
+        // What parts are worth now, less what was moved since.
+        var end = shop.Utc(day.PlusDays(1).AtMidnight());
+        var since = (await db.StockMovements.Where(m => m.At >= end).Select(m => new { m.PartId, m.ValueChange }).ToListAsync())
+            .GroupBy(m => m.PartId ?? 0)
+            .ToDictionary(g => g.Key, g => g.Sum(m => m.ValueChange.Cents));
+        var parts = await db.Parts.AsNoTracking().Where(p => p.Id > 0).ToListAsync();
+        return
+        [
+            .. parts
+                .Select(p => new MeasureRow(
+                    day,
+                    $"{p.Number} {p.Description}",
+                    "",
+                    "",
+                    Invariant($"/parts/stock/{p.Id}"),
+                    new((Stock.ValueOf(p).Cents - since.GetValueOrDefault(p.Id)) / 100m)
+                ))
+                .Where(r => r.Value.Amount != 0)
+                .OrderByDescending(r => r.Value.Amount),
+        ];
+    }
+
+    /// <summary>Plates of orders' vehicles.</summary>
+    internal async Task<Dictionary<long, string>> PlatesAsync(IEnumerable<long> orders)
+    {
+        var all = new Dictionary<long, string>();
+        foreach (var some in orders.Distinct().Chunk(AtATime))
+        foreach (
+            var row in await db
+                .Orders.Where(o => some.Contains(o.Id))
+                .Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => new { o.Id, v.Plate })
+                .ToListAsync()
+        )
+            all[row.Id] = row.Plate.Text;
+        return all;
+    }
+
+    private async Task<Dictionary<long, long>> NumbersAsync(IEnumerable<long> orders)
+    {
+        var all = new Dictionary<long, long>();
+        foreach (var some in orders.Distinct().Chunk(AtATime))
+        foreach (var row in await db.Orders.Where(o => some.Contains(o.Id)).Select(o => new { o.Id, o.Number }).ToListAsync())
+            all[row.Id] = row.Number;
+        return all;
+    }
+
+    private async Task<Dictionary<long, string>> NamesAsync(IEnumerable<long> customers)
+    {
+        var all = new Dictionary<long, string>();
+        foreach (var some in customers.Distinct().Chunk(AtATime))
+        foreach (var customer in await db.Customers.IgnoreAutoIncludes().AsNoTracking().Where(c => some.Contains(c.Id)).ToListAsync())
+            all[customer.Id] = customer.DisplayName;
+        return all;
+    }
+}

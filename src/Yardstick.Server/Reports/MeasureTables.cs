@@ -1,0 +1,363 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Reports;
+using Yardstick.Core.Schedule;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Data.Billing;
+using static Yardstick.Server.Reports.Measures;
+
+namespace Yardstick.Server.Reports;
+
+/// <summary>The tables of each page of measures.</summary>
+internal static class MeasureTables
+{
+    internal static async Task<IReadOnlyList<MeasureTable>> OfAsync(
+        MeasurePage page,
+        MeasureReader reader,
+        ShopDb db,
+        Shop shop,
+        ReportPeriod period,
+        MeasureFilter filter,
+        Instant now
+    ) =>
+        page switch
+        {
+            MeasurePage.Sales =>
+            [
+                Kinds(await reader.SumsAsync(period)),
+                await ByAsync("By service writer", "Writer", db, period, filter, s => s.Writers),
+                await ByAsync("By make", "Make", db, period, filter, s => s.Makes),
+                await ByAsync("By source of the customer", "Source", db, period, filter, s => s.Sources),
+            ],
+            MeasurePage.Technicians => [Technicians(await reader.TechniciansAsync(period))],
+            MeasurePage.Approval => [Lost(await reader.DecidedAsync(period))],
+            MeasurePage.Floor => [Stays(await reader.StaysAsync(period)), AppointmentTable(await reader.AppointmentsAsync(period))],
+            MeasurePage.Parts => [Gaps(await reader.SumsAsync(period))],
+            MeasurePage.Customers => [await NewSourcesAsync(reader, db, period, filter)],
+            MeasurePage.Money => [await TaxesAsync(db, period), await AgesAsync(db, shop, now)],
+            _ => [],
+        };
+
+    private static MeasureColumn Words(string name) => new(name, null);
+
+    private static MeasureColumn Money(string name) => new(name, MeasureUnit.Money);
+
+    private static MeasureTableRow Row(string words, params decimal?[] figures) => new([words], figures, "");
+
+    private static decimal Cents(long cents) => cents / 100m;
+
+    private static decimal? Percent(decimal amount, decimal of) => new MeasureValue(amount, of).Figure(MeasureUnit.Percent);
+
+    private static MeasureTable Kinds(SalesSums s)
+    {
+        MeasureTableRow Kind(string name, long net, long cost) =>
+            Row(name, Cents(net), Cents(cost), Cents(net - cost), Percent(net - cost, net), Percent(net, s.Sales));
+        return new MeasureTable(
+            "By kind",
+            [
+                Words("Kind"),
+                Money("Sales"),
+                Money("Cost"),
+                Money("Gross profit"),
+                new("Margin", MeasureUnit.Percent),
+                new("Of sales", MeasureUnit.Percent),
+            ],
+            [
+                Kind("Labor", s.Labor, s.LaborCost),
+                Kind("Parts", s.Parts, s.PartsCost),
+                Kind("Sublet", s.Sublet, s.SubletCost),
+                Kind("Fees", s.Fees, s.FeesCost),
+                Kind("Shop supplies", s.Supplies, s.SuppliesCost),
+                Kind("All", s.Sales, s.Cost),
+            ]
+        );
+    }
+
+    /// <summary>Sales of a writer, make or source.</summary>
+    private sealed record Group(string Name, long Cars, long Sales, long Cost, long Labor, long Hours);
+
+    private sealed record Grouped(IQueryable<Group> Writers, IQueryable<Group> Makes, IQueryable<Group> Sources);
+
+    private static async Task<MeasureTable> ByAsync(
+        string title,
+        string column,
+        ShopDb db,
+        ReportPeriod period,
+        MeasureFilter filter,
+        Func<Grouped, IQueryable<Group>> by
+    )
+    {
+        var sales =
+            from s in db.SalesOf(period, filter)
+            join o in db.Orders on s.OrderId equals o.Id
+            select new
+            {
+                o.WriterId,
+                o.VehicleId,
+                o.CustomerId,
+                s.Cars,
+                Sales = s.Labor.Cents + s.Parts.Cents + s.Sublet.Cents + s.Fees.Cents + s.Supplies.Cents,
+                Cost = s.LaborCost.Cents + s.PartsCost.Cents + s.SubletCost.Cents + s.FeesCost.Cents + s.SuppliesCost.Cents,
+                Labor = s.Labor.Cents,
+                s.HoursSold,
+            };
+        var grouped = new Grouped(
+            from s in sales
+            join w in db.Staff on s.WriterId equals w.Id
+            group s by w.Name into g
+            select new Group(
+                g.Key,
+                g.Sum(s => (long)s.Cars),
+                g.Sum(s => s.Sales),
+                g.Sum(s => s.Cost),
+                g.Sum(s => s.Labor),
+                g.Sum(s => s.HoursSold)
+            ),
+            from s in sales
+            join v in db.Vehicles on s.VehicleId equals (long?)v.Id
+            group s by v.Make into g
+            select new Group(
+                g.Key,
+                g.Sum(s => (long)s.Cars),
+                g.Sum(s => s.Sales),
+                g.Sum(s => s.Cost),
+                g.Sum(s => s.Labor),
+                g.Sum(s => s.HoursSold)
+            ),
+            from s in sales
+            join c in db.Customers.IgnoreAutoIncludes() on s.CustomerId equals (long?)c.Id
+            group s by c.Source into g
+            select new Group(
+                g.Key,
+                g.Sum(s => (long)s.Cars),
+                g.Sum(s => s.Sales),
+                g.Sum(s => s.Cost),
+                g.Sum(s => s.Labor),
+                g.Sum(s => s.HoursSold)
+            )
+        );
+        return new MeasureTable(
+            title,
+            [
+                Words(column),
+                new("Vehicles", MeasureUnit.Count),
+                Money("Sales"),
+                Money("Gross profit"),
+                new("Margin", MeasureUnit.Percent),
+                new("Labor rate", MeasureUnit.MoneyPerHour),
+            ],
+            [
+                .. (await by(grouped).ToListAsync())
+                    .OrderByDescending(g => g.Sales)
+                    .Select(g =>
+                        Row(
+                            g.Name.Length > 0 ? g.Name : "not known",
+                            g.Cars,
+                            Cents(g.Sales),
+                            Cents(g.Sales - g.Cost),
+                            Percent(g.Sales - g.Cost, g.Sales),
+                            new MeasureValue(Cents(g.Labor), (decimal)g.Hours / SaleRecord.HourParts).Figure(MeasureUnit.MoneyPerHour)
+                        )
+                    ),
+            ]
+        );
+    }
+
+    private static MeasureTable Technicians(List<TechnicianReading.Hours> all) =>
+        new(
+            "By technician",
+            [
+                Words("Technician"),
+                new("Jobs", MeasureUnit.Count),
+                new("Hours sold", MeasureUnit.Hours),
+                new("On jobs", MeasureUnit.Hours),
+                new("Present", MeasureUnit.Hours),
+                new("Sold / on jobs", MeasureUnit.Percent),
+                new("On jobs / present", MeasureUnit.Percent),
+                new("Sold / present", MeasureUnit.Percent),
+            ],
+            [
+                .. all.Select(t =>
+                    Row(
+                        t.Name,
+                        t.Jobs,
+                        t.Sold,
+                        t.OnJobs,
+                        t.Present,
+                        Percent(t.Sold, t.OnJobs),
+                        Percent(t.OnJobs, t.Present),
+                        Percent(t.Sold, t.Present)
+                    )
+                ),
+            ]
+        );
+
+    private static MeasureTable Lost(List<DecidedJob> decided) =>
+        new(
+            "Declined, by reason",
+            [Words("Reason"), new("Jobs", MeasureUnit.Count), Money("Amount")],
+            [
+                .. decided
+                    .Where(d => d.Kind == DecisionKind.Declined)
+                    .GroupBy(d => d.Reason.Length > 0 ? d.Reason : "no reason given")
+                    .OrderByDescending(g => g.Sum(d => d.Cents))
+                    .Select(g => Row(g.Key, g.Count(), Cents(g.Sum(d => d.Cents)))),
+            ]
+        );
+
+    private static MeasureTable Stays(List<WorkReading.Stay> stays) =>
+        new(
+            "Time in each stage, while the shop is open",
+            [Words("Stage"), new("Stays", MeasureUnit.Count), new("Median", MeasureUnit.Hours), new("9 of 10 within", MeasureUnit.Hours)],
+            [
+                .. stays
+                    .GroupBy(s => s.Stage)
+                    .OrderBy(g => g.Key)
+                    .Select(g =>
+                    {
+                        var sorted = g.Select(s => s.Minutes).Order().ToList();
+                        return Row(Stages.Name(g.Key), sorted.Count, InHours(sorted, 50), InHours(sorted, 90));
+                    }),
+            ]
+        );
+
+    private static decimal? InHours(List<int> sorted, int percent) =>
+        OpeningTime.Percentile(sorted, percent) is { } minutes ? decimal.Round(minutes / 60m, 2, MidpointRounding.AwayFromZero) : null;
+
+    private static MeasureTable AppointmentTable(List<Appointment> all) =>
+        new(
+            "Appointments",
+            [Words("Outcome"), new("Appointments", MeasureUnit.Count), new("Moved", MeasureUnit.Count)],
+            [
+                .. all.GroupBy(a => a.State)
+                    .OrderBy(g => g.Key)
+                    .Select(g => Row(Appointment.Word(g.Key), g.Count(), g.Sum(a => a.Moves.Count))),
+            ]
+        );
+
+    private static MeasureTable Gaps(SalesSums s) =>
+        new(
+            "Part lines against the markup tables",
+            [Words("Step"), Money("Amount"), new("Of the tables", MeasureUnit.Percent), new("Margin", MeasureUnit.Percent)],
+            [
+                Row("By the markup tables", Cents(s.AtBands), Percent(s.AtBands, s.AtBands), Percent(s.AtBands - s.BandsCost, s.AtBands)),
+                Row("Customers' parts discounts", Cents(-s.GapCustomer), Percent(-s.GapCustomer, s.AtBands), null),
+                Row("Set and held prices", Cents(-s.GapSet), Percent(-s.GapSet, s.AtBands), null),
+                Row("Fixed prices of jobs", Cents(-s.GapFixed), Percent(-s.GapFixed, s.AtBands), null),
+                Row("Discounts and credits", Cents(-s.GapDiscounts), Percent(-s.GapDiscounts, s.AtBands), null),
+                Row("As invoiced", Cents(s.PartLines), Percent(s.PartLines, s.AtBands), Percent(s.PartLines - s.BandsCost, s.PartLines)),
+            ]
+        );
+
+    private static async Task<MeasureTable> NewSourcesAsync(MeasureReader reader, ShopDb db, ReportPeriod period, MeasureFilter filter)
+    {
+        var rows = await reader.RowsAsync(Measure.NewCustomers, period);
+        var ids = rows.ConvertAll(r => long.Parse(r.Link.Split('/')[^1], System.Globalization.CultureInfo.InvariantCulture));
+        var sales = new Dictionary<long, long>();
+        foreach (var some in ids.Chunk(400))
+        foreach (
+            var of in await (
+                from s in db.SalesOf(period, filter)
+                join o in db.Orders on s.OrderId equals o.Id
+                where o.CustomerId != null && some.Contains(o.CustomerId.Value)
+                group s by o.CustomerId into g
+                select new { g.Key, Cents = g.Sum(s => s.Labor.Cents + s.Parts.Cents + s.Sublet.Cents + s.Fees.Cents + s.Supplies.Cents) }
+            ).ToListAsync()
+        )
+            sales[of.Key!.Value] = of.Cents;
+        return new MeasureTable(
+            "New customers by source",
+            [Words("Source"), new("Customers", MeasureUnit.Count), Money("Their sales")],
+            [
+                .. rows.Select((r, i) => (r.Who, Sales: sales.GetValueOrDefault(ids[i])))
+                    .GroupBy(r => r.Who)
+                    .OrderByDescending(g => g.Count())
+                    .Select(g => Row(g.Key, g.Count(), Cents(g.Sum(r => r.Sales)))),
+            ]
+        );
+    }
+
+    private static async Task<MeasureTable> TaxesAsync(ShopDb db, ReportPeriod period)
+    {
+        var (from, until) = (period.From, period.Until);
+        var amounts = await db
+            .Sales.Where(s => s.Day >= from && s.Day <= until)
+            .Join(db.InvoiceAmounts, s => s.InvoiceId, a => a.InvoiceId, (s, a) => a)
+            .GroupBy(a => new { a.Account, a.Code })
+            .Select(g => new
+            {
+                g.Key.Account,
+                g.Key.Code,
+                Base = g.Sum(a => a.Base.Cents),
+                Amount = g.Sum(a => a.Amount.Cents),
+            })
+            .ToListAsync();
+        return new MeasureTable(
+            "Taxes and fees held for others",
+            [Words("Tax or fee"), Money("On"), Money("Charged")],
+            [
+                .. amounts
+                    .OrderBy(a => a.Account)
+                    .ThenBy(a => a.Code, StringComparer.Ordinal)
+                    .Select(a => new MeasureTableRow(
+                        [$"{(a.Account == LedgerAccount.SalesTax ? "Tax" : "Fee held")} {a.Code}"],
+                        [a.Account == LedgerAccount.SalesTax ? Cents(a.Base) : null, Cents(a.Amount)],
+                        "/billing/held"
+                    )),
+            ]
+        );
+    }
+
+    private static async Task<MeasureTable> AgesAsync(ShopDb db, Shop shop, Instant now)
+    {
+        var open = await db.EverybodysOpenAsync();
+        var aging = Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), shop.Local(now).Date);
+        return new MeasureTable(
+            "Accounts by age, as they stand now",
+            [Words("Past due"), Money("Balance")],
+            [
+                Row("Not due yet", aging.Current.Amount),
+                Row("1 to 30 days", aging.To30.Amount),
+                Row("31 to 60 days", aging.To60.Amount),
+                Row("61 to 90 days", aging.To90.Amount),
+                Row("Over 90 days", aging.Older.Amount),
+                Row("All", aging.Total.Amount),
+            ]
+        );
+    }
+
+    /// <summary>What waits for somebody, as it stands now.</summary>
+    internal static async Task<IReadOnlyList<MeasureWaiting>> WaitingAsync(
+        MeasureReader reader,
+        ShopDb db,
+        Shop shop,
+        ReportPeriod period,
+        Instant now
+    )
+    {
+        var asked = await (
+            from o in db.Orders.Where(o => o.State == OrderState.Open && o.Stage == Stage.WaitingForAnswer)
+            join j in db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Proposed) on o.Id equals j.OrderId
+            select new { o.Id, j.Subtotal.Cents }
+        ).ToListAsync();
+        var unfinished = await reader.RowsAsync(Measure.Unfinished, period);
+        var overdue = (await reader.RowsAsync(Measure.Overdue, period))
+            .Where(r => Period.DaysBetween(r.Day, shop.Local(now).Date) > 30)
+            .ToList();
+        return
+        [
+            new(
+                "Estimates without an answer",
+                asked.Select(a => a.Id).Distinct().Count(),
+                Cents(asked.Sum(a => a.Cents)),
+                "/orders/unanswered",
+                false
+            ),
+            new("Approved and not invoiced", unfinished.Count, unfinished.Sum(r => r.Value.Amount), "/measures/rows/Unfinished", false),
+            new("Owed for more than 30 days", overdue.Count, overdue.Sum(r => r.Value.Amount), "/measures/rows/Overdue", overdue.Count > 0),
+        ];
+    }
+}

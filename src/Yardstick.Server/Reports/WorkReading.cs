@@ -1,0 +1,222 @@
+using System.Globalization;
+using Microsoft.EntityFrameworkCore;
+using NodaTime.Text;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Reports;
+using Yardstick.Core.Schedule;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.FollowUp;
+
+namespace Yardstick.Server.Reports;
+
+/// <summary>Reads what measures of work are made of: decisions, finished orders, stays in stages, appointments, comebacks.</summary>
+internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
+{
+    private const int AtATime = 400;
+
+    /// <summary>A stay in a stage that ended.</summary>
+    internal sealed record Stay(long OrderId, Stage Stage, int Minutes, LocalDateTime Ended);
+
+    /// <summary>A job that was invoiced.</summary>
+    internal sealed record InvoicedJob(long JobId, long OrderId, string Title, LocalDate Day);
+
+    /// <summary>Jobs that were decided in a period, each by its last decision there.</summary>
+    internal async Task<List<DecidedJob>> DecidedAsync(ReportPeriod period)
+    {
+        var (begin, end) = shop.Moments(period);
+        var rows = await (
+            from d in db.Decisions.Where(d => d.At >= begin && d.At < end)
+            join j in db.Jobs.Where(j => j.Payer != Payer.Shop) on d.JobId equals j.Id
+            // What was approved for another visit counted there.
+            where j.TakenFromJobId == null || !db.Jobs.Any(s => s.Id == j.TakenFromJobId && s.Decision == DecisionKind.AnotherVisit)
+            select new DecidedJob(j.Id, d.OrderId, j.Title, d.Kind, d.JobAmount.Cents, d.At, d.Note)
+        ).ToListAsync();
+        return await KeptAsync(DecidedJob.Last(rows).ToList(), r => r.OrderId);
+    }
+
+    /// <summary>Those of them that were neither approved nor done nor closed since.</summary>
+    internal async Task<HashSet<long>> StillOpenAsync(IEnumerable<DecidedJob> decided)
+    {
+        var open = new HashSet<long>();
+        var ids = decided.Where(d => !d.IsApproved).Select(d => d.OrderId).Distinct().ToList();
+        foreach (var some in ids.Chunk(AtATime))
+        {
+            var vehicles = await db
+                .Orders.Where(o => some.Contains(o.Id) && o.VehicleId != null)
+                .Select(o => o.VehicleId!.Value)
+                .Distinct()
+                .ToListAsync();
+            var visits = await db.VisitJobsOf(db.Orders.Where(o => o.VehicleId != null && vehicles.Contains(o.VehicleId.Value)))
+                .ToListAsync();
+            foreach (var of in visits.GroupBy(v => v.VehicleId))
+                open.UnionWith(EarlierWork.StillOpen([.. of]).Select(v => v.JobId));
+            // What is still on an open order waits there.
+            open.UnionWith(
+                visits
+                    .Where(v => v.State == OrderState.Open && v.Decision is DecisionKind.Declined or DecisionKind.Deferred)
+                    .Select(v => v.JobId)
+            );
+        }
+        var closed = await db
+            .FollowUpActs.Where(a => a.What == Core.FollowUp.FollowUpActKind.Closed && a.TakenBackAt == null)
+            .Where(a => a.Kind == Core.FollowUp.FollowUpKind.Deferred || a.Kind == Core.FollowUp.FollowUpKind.Declined)
+            .Select(a => a.SourceId)
+            .ToListAsync();
+        open.ExceptWith(closed);
+        return open;
+    }
+
+    /// <summary>Orders that were finished in a period.</summary>
+    internal async Task<List<FinishedOrder>> FinishedAsync(ReportPeriod period)
+    {
+        var (from, until) = shop.Moments(period);
+        var ids = (await db.StageChanges.Where(c => c.At >= from && c.At < until).Select(c => new { c.OrderId, c.To }).ToListAsync())
+            .Where(c => c.To == Stage.Done)
+            .Select(c => c.OrderId)
+            .Distinct()
+            .ToList();
+        var found = new List<FinishedOrder>();
+        foreach (var some in (await KeptAsync(ids, id => id)).Chunk(AtATime))
+        {
+            var orders = await db
+                .Orders.Where(o => some.Contains(o.Id))
+                .Select(o => new
+                {
+                    o.Id,
+                    o.PromisedAt,
+                    o.OpenedAt,
+                })
+                .ToListAsync();
+            var stages = (await db.StageChanges.AsNoTracking().Where(c => some.Contains(c.OrderId)).ToListAsync()).ToLookup(c => c.OrderId);
+            var promises = (
+                await db
+                    .OrderChanges.AsNoTracking()
+                    .Where(c => some.Contains(c.OrderId))
+                    .Where(c => c.Target == "order" && c.Field == "promisedAt")
+                    .OrderBy(c => c.Id)
+                    .ToListAsync()
+            ).ToLookup(c => c.OrderId);
+            var checks = (
+                await db.QualityChecks.Where(c => some.Contains(c.OrderId)).Select(c => new { c.OrderId, c.At }).ToListAsync()
+            ).ToLookup(c => c.OrderId, c => c.At);
+            var washes = (
+                await db
+                    .AfterWork.Where(a => some.Contains(a.OrderId) && a.DoneAt != null && a.RemovedAt == null)
+                    .Select(a => new { a.OrderId, At = a.DoneAt!.Value })
+                    .ToListAsync()
+            ).ToLookup(c => c.OrderId, c => c.At);
+            foreach (var order in orders)
+            {
+                var course = stages[order.Id].OrderBy(c => c.At).ThenBy(c => c.Id).ToList();
+                var done = course.FindLast(c => c.To == Stage.Done);
+                if (done is null)
+                    continue;
+                var here = course.Find(c => c.To is >= Stage.Here and < Stage.Done)?.At ?? order.OpenedAt;
+                var changes = promises[order.Id].ToList();
+                var first = changes.Count > 0 ? Read(changes[0].Old) : order.PromisedAt;
+                var given = changes
+                    .Select(c => new FinishedOrder.Promise(shop.Local(c.At), Read(c.New)))
+                    .Prepend(new FinishedOrder.Promise(shop.Local(order.OpenedAt), first))
+                    .ToList();
+                var checkedAt = checks[order.Id].Concat(washes[order.Id]).Select(shop.Local);
+                var finished = FinishedOrder.Of(order.Id, shop.Local(done.At), checkedAt, shop.Local(here), given);
+                if (finished.FinishedAt.Date >= period.From && finished.FinishedAt.Date <= period.Until)
+                    found.Add(finished);
+            }
+        }
+        return found;
+    }
+
+    private static LocalDateTime? Read(string wall) =>
+        LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(wall) is { Success: true } read ? read.Value : null;
+
+    /// <summary>Stays in stages that ended in a period, in opening minutes.</summary>
+    internal async Task<List<Stay>> StaysAsync(ReportPeriod period)
+    {
+        var (from, until) = shop.Moments(period);
+        var ended = await db.StageChanges.AsNoTracking().Where(c => c.At >= from && c.At < until).ToListAsync();
+        var stays = new List<Stay>();
+        foreach (var some in (await KeptAsync(ended.Select(e => e.OrderId).Distinct().ToList(), id => id)).Chunk(AtATime))
+        {
+            var opened = await db
+                .Orders.Where(o => some.Contains(o.Id))
+                .Select(o => new { o.Id, o.OpenedAt })
+                .ToDictionaryAsync(o => o.Id, o => o.OpenedAt);
+            var all = await db.StageChanges.AsNoTracking().Where(c => some.Contains(c.OrderId)).ToListAsync();
+            foreach (var course in all.GroupBy(c => c.OrderId))
+            {
+                var since = opened[course.Key];
+                foreach (var change in course.OrderBy(c => c.At).ThenBy(c => c.Id))
+                {
+                    if (change.At >= from && change.At < until && change.From != change.To)
+                        stays.Add(
+                            new Stay(
+                                course.Key,
+                                change.From,
+                                OpeningTime.Minutes(shop.Local(since), shop.Local(change.At), shop),
+                                shop.Local(change.At)
+                            )
+                        );
+                    since = change.At;
+                }
+            }
+        }
+        return stays;
+    }
+
+    /// <summary>Appointments by the day they last stood at.</summary>
+    internal async Task<List<Appointment>> AppointmentsAsync(ReportPeriod period)
+    {
+        var (from, until) = (period.From.AtMidnight(), period.Until.PlusDays(1).AtMidnight());
+        var ids = await db.Appointments.Where(a => a.Start >= from && a.Start < until).Select(a => a.Id).ToListAsync();
+        return await db
+            .Appointments.Include(a => a.Moves)
+            .Include(a => a.Services)
+            .AsNoTracking()
+            .Where(a => ids.Contains(a.Id))
+            .ToListAsync();
+    }
+
+    /// <summary>Jobs that were invoiced in a period, and those of them that came back.</summary>
+    internal async Task<(int Invoiced, List<InvoicedJob> Back)> ComebacksAsync(ReportPeriod period)
+    {
+        var sales = db.SalesOf(period, filter).Where(s => s.Cars >= 0);
+        var jobs = db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved);
+        var invoiced = await sales.Select(s => s.OrderId).Distinct().Join(jobs, o => o, j => j.OrderId, (o, j) => j.Id).CountAsync();
+        var rows = await (
+            from back in db.Jobs.Where(j => j.ComebackOfId != null && j.RemovedAt == null)
+            join first in db.Jobs on back.ComebackOfId equals (long?)first.Id
+            join sale in sales on first.OrderId equals sale.OrderId
+            join order in db.Orders on back.OrderId equals order.Id
+            select new
+            {
+                first.Id,
+                first.OrderId,
+                first.Title,
+                sale.Day,
+                order.OpenedAt,
+            }
+        ).ToListAsync();
+        return (
+            invoiced,
+            [
+                .. rows.Where(r => Period.DaysBetween(r.Day, shop.Local(r.OpenedAt).Date) <= 90)
+                    .DistinctBy(r => r.Id)
+                    .Select(r => new InvoicedJob(r.Id, r.OrderId, r.Title, r.Day)),
+            ]
+        );
+    }
+
+    /// <summary>Rows whose order the filter lets through.</summary>
+    internal async Task<List<T>> KeptAsync<T>(List<T> rows, Func<T, long> orderOf)
+    {
+        if (filter.IsEmpty)
+            return rows;
+        var kept = new HashSet<long>();
+        foreach (var some in rows.Select(orderOf).Distinct().Chunk(AtATime))
+            kept.UnionWith(await filter.Orders(db, db.Orders.Where(o => some.Contains(o.Id))).Select(o => o.Id).ToListAsync());
+        return rows.FindAll(r => kept.Contains(orderOf(r)));
+    }
+}

@@ -1,0 +1,164 @@
+using System.Globalization;
+using System.Net;
+using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Reports;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.Reports;
+
+/// <summary>Measures agree with a second, plain computation, and the rows behind each add up to it.</summary>
+public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    private sealed record Plain(decimal Sales, decimal Labor, decimal Parts, decimal Hours, decimal Cost, long Cars);
+
+    private static JsonNode FigureOf(JsonNode page, Measure measure) =>
+        page.List("figures").First(f => f!.Text("measure") == measure.ToString())!;
+
+    private static decimal? ValueOf(JsonNode page, Measure measure) => FigureOf(page, measure)["value"]?.GetValue<decimal>();
+
+    private static Task<JsonNode> PageAsync(Browser owner, MeasurePage page, string period) =>
+        owner.GetAsync($"measures/{page}?period={Uri.EscapeDataString(period)}");
+
+    [Fact]
+    public async Task Sales_hours_and_profit_of_three_years_are_those_of_the_priced_cases_to_the_cent()
+    {
+        using var owner = await shop.SignInAsync("ingrid");
+        await using var db = shop.OpenDb();
+        var own = await db.Shops.SingleAsync();
+        var vehicles = (await db.Orders.Where(o => o.VehicleId != null).Select(o => o.Id).ToListAsync()).ToHashSet();
+        var counted = new HashSet<long>();
+        var months = new Dictionary<LocalDate, Plain>();
+        foreach (var invoice in await db.Invoices.Include(i => i.Amounts).OrderBy(i => i.Id).AsNoTracking().ToListAsync())
+        {
+            if (invoice.Payer == Payer.Shop)
+                continue;
+            var day = own.Local(invoice.PostedAt).Date;
+            var month = new LocalDate(day.Year, day.Month, 1);
+            var so = months.GetValueOrDefault(month, new Plain(0, 0, 0, 0, 0, 0));
+            // What is priced anew from the frozen case; of a credit memo what it says itself.
+            months[month] =
+                invoice.Kind == InvoiceKind.Invoice
+                    ? Added(so, OrderPricer.Price(invoice.Case()), vehicles.Contains(invoice.OrderId) && counted.Add(invoice.OrderId))
+                    : so with
+                    {
+                        Sales = so.Sales + invoice.Total.Amount - invoice.Tax.Amount - invoice.Sums.Core.Amount - Held(invoice),
+                        Labor = so.Labor + invoice.Sums.Labor.Amount,
+                        Parts = so.Parts + invoice.Sums.Parts.Amount,
+                        Hours = so.Hours + invoice.Sums.Hours,
+                        Cost =
+                            so.Cost
+                            + (
+                                invoice.Total.Amount - invoice.Tax.Amount - invoice.Sums.Core.Amount - Held(invoice) - invoice.Profit.Amount
+                            ),
+                    };
+        }
+        Assert.True(months.Count > 30);
+        foreach (var (month, plain) in months)
+        {
+            var name = month.ToString("MMM yyyy", CultureInfo.InvariantCulture);
+            var page = await PageAsync(owner, MeasurePage.Sales, name);
+            Assert.Equal((name, plain.Sales), (name, ValueOf(page, Measure.Sales)));
+            Assert.Equal((name, plain.Sales - plain.Cost), (name, ValueOf(page, Measure.GrossProfit)));
+            Assert.Equal((name, plain.Cars), (name, (long)ValueOf(page, Measure.Cars)!));
+            Assert.Equal((name, decimal.Round(plain.Hours, 2, MidpointRounding.AwayFromZero)), (name, ValueOf(page, Measure.SoldHours)));
+            var kinds = page.List("tables")[0]!
+                .List("rows")
+                .ToDictionary(r => r!.List("words")[0]!.GetValue<string>(), r => r!.List("figures")[0]!.GetValue<decimal>());
+            Assert.Equal((plain.Labor, plain.Parts, plain.Sales), (kinds["Labor"], kinds["Parts"], kinds["All"]));
+        }
+
+        static decimal Held(Invoice invoice) => invoice.Amounts.Where(a => a.Account == LedgerAccount.FeesHeld).Sum(a => a.Amount.Amount);
+        static Plain Added(Plain so, PricingResult result, bool isCar) =>
+            new(
+                so.Sales + result.Revenue,
+                so.Labor + result.Labor,
+                so.Parts + result.Parts,
+                so.Hours + result.LaborHours,
+                so.Cost + result.Cost,
+                so.Cars + (isCar ? 1 : 0)
+            );
+    }
+
+    [Fact]
+    public async Task The_rows_behind_every_figure_add_up_to_it_also_narrowed()
+    {
+        using var owner = await shop.SignInAsync("ingrid");
+        foreach (var narrowed in new[] { "", "&writerId=2", "&source=Referral", "&payer=Customer" })
+        foreach (var page in Enum.GetValues<MeasurePage>())
+        {
+            var view = await owner.GetAsync($"measures/{page}?period=last 90 days{narrowed}");
+            foreach (var figure in view.List("figures"))
+            {
+                var name = figure!.Text("measure");
+                var rows = await owner.GetAsync($"measures/rows/{name}?period=last 90 days{narrowed}");
+                Assert.Equal((name, narrowed, figure!["value"]?.GetValue<decimal>()), (name, narrowed, rows["value"]?.GetValue<decimal>()));
+                Assert.NotNull(rows["sum"]);
+                Assert.Equal(rows["sum"]!.Number("amount"), rows.List("rows").Sum(r => r!.Number("amount")));
+                if (rows["sum"]?["of"] is { } of)
+                    Assert.Equal(of.GetValue<decimal>(), rows.List("rows").Sum(r => r?["of"]?.GetValue<decimal>() ?? 0));
+            }
+        }
+    }
+
+    [Fact]
+    public async Task An_invoice_counts_at_once_and_its_credit_takes_it_back_on_its_own_day()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var owner = await shop.SignInAsync("ingrid");
+        async Task<(decimal?, decimal?, decimal?)> Now()
+        {
+            var page = await PageAsync(owner, MeasurePage.Sales, "today");
+            return (ValueOf(page, Measure.Sales), ValueOf(page, Measure.Cars), ValueOf(page, Measure.SoldHours));
+        }
+        var before = await Now();
+        var (order, job) = await mina.WriteUpAsync("Measured");
+        await mina.FinishAsync(order, job);
+        var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
+        var after = await Now();
+        Assert.True(after.Item1 > before.Item1 && after.Item3 > before.Item3);
+        Assert.Equal(before.Item2 + 1, after.Item2);
+        var row = (await owner.GetAsync("measures/rows/Sales?period=today"))
+            .List("rows")
+            .First(r => r!.Text("link") == $"/invoices/{invoice}")!;
+        Assert.Equal(after.Item1 - before.Item1, row.Number("amount"));
+        await owner.PostAsync($"invoices/{invoice}/credit", new { reason = "Wrong vehicle" });
+        Assert.Equal(before, await Now());
+    }
+
+    [Fact]
+    public async Task Aims_are_kept_shared_and_refused_where_none_belongs()
+    {
+        using var owner = await shop.SignInAsync("ingrid");
+        await owner.PostAsync("measures/aims", new { measure = "Sales", value = "31,000" });
+        var month = FigureOf(await PageAsync(owner, MeasurePage.Today, "this month"), Measure.Sales);
+        Assert.Equal((31_000, "31,000"), (month.Number("aim"), month.Text("aimTyped")));
+        await owner.PostAsync("measures/aims", new { measure = "Sales", value = "" });
+        Assert.Null(FigureOf(await PageAsync(owner, MeasurePage.Today, "this month"), Measure.Sales)["aim"]);
+        Assert.Equal("aim.zero", (await owner.RefusedAsync("measures/aims", new { measure = "Sales", value = "0" })).Text("code"));
+        Assert.Equal(
+            "aim.notHere",
+            (await owner.RefusedAsync("measures/aims", new { measure = "EffectiveRate", value = "1" })).Text("code")
+        );
+        var (status, refused) = await owner.SendAsync(HttpMethod.Get, "measures/Sales?period=someday");
+        Assert.Equal((HttpStatusCode.UnprocessableEntity, "period.unreadable"), (status, refused!.Text("code")));
+    }
+
+    [Fact]
+    public async Task What_moved_a_figure_is_named_with_its_reason()
+    {
+        using var owner = await shop.SignInAsync("ingrid");
+        foreach (var measure in new[] { "EffectiveRate", "PartsMargin", "PromisesKept" })
+        {
+            var moved = await owner.GetAsync($"measures/moved/{measure}?period=last 90 days");
+            Assert.NotEmpty(moved.Text("sentence"));
+            var costs = moved.List("rows").Select(r => r!.Number("cost")).ToList();
+            Assert.InRange(costs.Count, 1, 10);
+            Assert.Equal(costs.OrderDescending(), costs);
+            Assert.All(moved.List("rows"), r => Assert.NotEmpty(r!.Text("why")));
+        }
+    }
+}
