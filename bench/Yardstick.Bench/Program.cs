@@ -18,6 +18,8 @@ switch (args.FirstOrDefault())
         return await Seed.RunAsync(rest.FirstOrDefault() ?? ".data/large");
     case "find":
         return await FindBench.RunAsync(rest.FirstOrDefault() ?? ".data/large");
+    case "reports":
+        return await ReportsBench.RunAsync(rest.FirstOrDefault() ?? ".data/bench-large");
     case "parts":
         return await PartsBench.RunAsync(rest.FirstOrDefault() ?? ".data/bench-parts");
     case "people":
@@ -39,6 +41,8 @@ switch (args.FirstOrDefault())
             seed           makes a large shop: 100,000 customers, 150,000 cars, 400,000 orders       [.data/large]
             import         a file of customers brought in and taken back                                  [50000]
             find           the find field over HTTP on the large shop, against its bare SQL           [.data/large]
+            reports        pages of measures on the large shop (seed it first) over HTTP, against their bare SQL
+                                                                                                   [.data/bench-large]
             parts          stock, search, a part and the parts page on 20,000 parts, 300,000 movements, 30,000
                            purchase orders, against their bare SQL                                [.data/bench-parts]
             plan           the plan of the work: put together and solved, time and figures, proofs of small cases

@@ -41,6 +41,10 @@ try
 {
     if (command.Backup is { } target)
         return await BackupCommand.BackupAsync(command.Options.DataFolder, target);
+    if (command.Archive is { } written)
+        return await ArchiveCommand.WriteAsync(command.Options.DataFolder, written, TimeProvider.System.Now());
+    if (command.Load is { } archive)
+        return await ArchiveCommand.LoadAsync(command.Options.DataFolder, archive, command.IgnoreUnknown, TimeProvider.System.Now());
     if (command.Restore is { } saved)
         return await BackupCommand.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.Now());
     using var file = Services.DescribingOnly ? null : ShopFile.Open(command.Options.DataFolder);

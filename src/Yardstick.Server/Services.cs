@@ -28,6 +28,7 @@ using Yardstick.Server.Messaging;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Outside;
 using Yardstick.Server.Purchasing;
+using Yardstick.Server.Reports;
 using Yardstick.Server.Safety;
 using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
@@ -85,6 +86,7 @@ public static class Services
         services.AddSingleton(Notices.Model);
         services.AddSingleton(FollowUps.Model);
         services.AddSingleton<BookableTimes>();
+        services.AddSingleton<MeasureMemory>();
         services.AddSingleton<BenchModels>();
         services.AddSingleton<ContentStore>();
         services.AddSingleton<SupplierTalk>();

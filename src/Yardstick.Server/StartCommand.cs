@@ -62,6 +62,17 @@ internal sealed class StartCommand
                     Backup = value;
                     i++;
                     break;
+                case "--archive":
+                    Archive = value;
+                    i++;
+                    break;
+                case "--load":
+                    Load = value;
+                    i++;
+                    break;
+                case "--ignore-unknown":
+                    IgnoreUnknown = true;
+                    break;
                 case "--restore":
                     Restore = value;
                     i++;
@@ -75,6 +86,9 @@ internal sealed class StartCommand
     internal bool OnlyPrepare { get; }
     internal string? Backup { get; }
     internal string? Restore { get; }
+    internal string? Archive { get; }
+    internal string? Load { get; }
+    internal bool IgnoreUnknown { get; }
 }
 
 /// <summary>What a request passes through.</summary>

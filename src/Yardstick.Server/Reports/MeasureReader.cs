@@ -11,9 +11,9 @@ using Yardstick.Data.Billing;
 namespace Yardstick.Server.Reports;
 
 /// <summary>Reads measures of a period, and the rows behind each.</summary>
-internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, Instant now)
+internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, Instant now, MeasureMemory memory)
 {
-    private const int AtATime = 400;
+    private const int AtATime = 5000;
     private readonly WorkReading work = new(db, shop, filter);
     private readonly Dictionary<ReportPeriod, SalesSums> sums = [];
     private readonly Dictionary<ReportPeriod, List<DecidedJob>> decided = [];
@@ -52,7 +52,10 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
         comebacks.TryGetValue(period, out var at) ? at : comebacks[period] = await work.ComebacksAsync(period);
 
     /// <summary>A measure of a period.</summary>
-    internal async Task<MeasureValue> ValueAsync(Measure measure, ReportPeriod period)
+    internal Task<MeasureValue> ValueAsync(Measure measure, ReportPeriod period) =>
+        memory.OfAsync(measure, period, filter, Today, () => ReadAsync(measure, period));
+
+    private async Task<MeasureValue> ReadAsync(Measure measure, ReportPeriod period)
     {
         switch (measure)
         {

@@ -214,7 +214,13 @@ public static class Measures
             )
         );
 
-    private static async Task<IResult> PageAsync(MeasurePage page, [AsParameters] MeasuresQuery query, ShopDb db, TimeProvider time)
+    private static async Task<IResult> PageAsync(
+        MeasurePage page,
+        [AsParameters] MeasuresQuery query,
+        ShopDb db,
+        MeasureMemory memory,
+        TimeProvider time
+    )
     {
         var (shop, now) = (await db.Shops.AsNoTracking().SingleAsync(), time.Now());
         var parsed = ReportPeriod.Parse(query.Period, shop.Local(now).Date, shop.WeekBegins);
@@ -222,7 +228,7 @@ public static class Measures
             return Problems.Of(problem);
         var period = parsed.Value;
         var filter = FilterOf(query);
-        var reader = new MeasureReader(db, shop, filter, now);
+        var reader = new MeasureReader(db, shop, filter, now, memory);
         var aims = await db.MeasureAims.AsNoTracking().ToDictionaryAsync(a => a.Measure, a => a.Value);
         // This one stands in the pricing rules, where the sheet takes it from too.
         aims[Measure.EffectiveRate] = (await db.PolicyAsync(await db.PolicyInForceAsync())).EffectiveRateAim ?? 0;
@@ -299,14 +305,20 @@ public static class Measures
         ];
     }
 
-    private static async Task<IResult> RowsAsync(Measure measure, [AsParameters] MeasuresQuery query, ShopDb db, TimeProvider time)
+    private static async Task<IResult> RowsAsync(
+        Measure measure,
+        [AsParameters] MeasuresQuery query,
+        ShopDb db,
+        MeasureMemory memory,
+        TimeProvider time
+    )
     {
         var (shop, now) = (await db.Shops.AsNoTracking().SingleAsync(), time.Now());
         var parsed = ReportPeriod.Parse(query.Period, shop.Local(now).Date, shop.WeekBegins);
         if (parsed.Problem is { } problem)
             return Problems.Of(problem);
         var info = MeasureInfo.Of(measure);
-        var rows = await new MeasureReader(db, shop, FilterOf(query), now).RowsAsync(measure, parsed.Value);
+        var rows = await new MeasureReader(db, shop, FilterOf(query), now, memory).RowsAsync(measure, parsed.Value);
         var sum = rows.Aggregate(new MeasureValue(0, rows.Exists(r => r.Value.Of is not null) ? 0 : null), (s, r) => s + r.Value);
         return Results.Ok(
             new MeasureRowsView(

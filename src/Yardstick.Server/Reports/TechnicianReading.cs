@@ -9,7 +9,7 @@ namespace Yardstick.Server.Reports;
 /// <summary>Hours of technicians: sold, on jobs, present (rules, Money after the invoice: technician figures).</summary>
 internal static class TechnicianReading
 {
-    private const int AtATime = 400;
+    private const int AtATime = 5000;
 
     /// <summary>Hours of one person.</summary>
     internal sealed record Hours(long StaffId, string Name, decimal Sold, decimal OnJobs, decimal Present, int Jobs)

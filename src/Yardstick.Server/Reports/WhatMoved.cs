@@ -35,14 +35,20 @@ public static class WhatMoved
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapGet("/measures/moved/{measure}", ShowAsync).Asks(Permission.SeeMeasures).Produces<MovedView>().ProducesProblem(422);
 
-    private static async Task<IResult> ShowAsync(Measure measure, [AsParameters] Measures.MeasuresQuery query, ShopDb db, TimeProvider time)
+    private static async Task<IResult> ShowAsync(
+        Measure measure,
+        [AsParameters] Measures.MeasuresQuery query,
+        ShopDb db,
+        MeasureMemory memory,
+        TimeProvider time
+    )
     {
         var (shop, now) = (await db.Shops.AsNoTracking().SingleAsync(), time.Now());
         var parsed = ReportPeriod.Parse(query.Period, shop.Local(now).Date, shop.WeekBegins);
         if (parsed.Problem is { } problem)
             return Problems.Of(problem);
         var filter = Measures.FilterOf(query);
-        var reader = new MeasureReader(db, shop, filter, now);
+        var reader = new MeasureReader(db, shop, filter, now, memory);
         return Results.Ok(
             measure switch
             {

@@ -14,7 +14,7 @@ namespace Yardstick.Server.Reports;
 /// <summary>Reads what measures of work are made of: decisions, finished orders, stays in stages, appointments, comebacks.</summary>
 internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
 {
-    private const int AtATime = 400;
+    private const int AtATime = 5000;
 
     /// <summary>A stay in a stage that ended.</summary>
     internal sealed record Stay(long OrderId, Stage Stage, int Minutes, LocalDateTime Ended);

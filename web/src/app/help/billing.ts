@@ -2,7 +2,21 @@ import type { Help } from '../help';
 
 /** Help for billing, by route. */
 export const BILLING: Record<string, Help> = {
-  '/measures': {
+  '/measures/rows/:measure': {
+    title: 'Rows of a figure',
+    purpose: 'What a figure is made of; the sum of the rows is the figure.',
+    steps: [
+      'Change the period or narrow it; the figure and its rows follow.',
+      'Open a row to look at its invoice, order, customer or part.',
+      'Save the rows as CSV.',
+    ],
+    slips: [
+      'A rate has two sums: what was earned, and the hours or orders it is set against.',
+      'A credit memo stands here with minus, on its own day.',
+      'What is as it stands now, such as unpaid balances, does not follow the period.',
+    ],
+  },
+  '/measures/:page?': {
     title: 'Measures',
     purpose: 'What the shop is measured by, against its aims, the period before and a year ago.',
     steps: [

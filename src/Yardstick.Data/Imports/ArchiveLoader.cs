@@ -1,0 +1,245 @@
+using System.IO.Compression;
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+
+namespace Yardstick.Data.Imports;
+
+/// <summary>
+/// Makes a shop of an archive in a folder where there is none. Everything is checked before the folder is there under its name: what is
+/// damaged, of a later shape, or has fields that nobody knows is refused in words, with nothing half done.
+/// </summary>
+public static class ArchiveLoader
+{
+    private static readonly JsonSerializerOptions Reading = new() { PropertyNameCaseInsensitive = true };
+
+    /// <summary>Loads it.</summary>
+    /// <param name="source">The archive.</param>
+    /// <param name="folder">The folder; it must not be there, or be empty.</param>
+    /// <param name="ignoreUnknown">Fields and tables that this program does not know are left out instead of refused.</param>
+    /// <param name="say">Hears how far it is.</param>
+    /// <exception cref="ShopFileException">It can't be loaded; why is said.</exception>
+    public static async Task LoadAsync(string source, string folder, bool ignoreUnknown, Action<string> say)
+    {
+        if (!File.Exists(source))
+            throw new ShopFileException($"There is no file {source}.");
+        if (Directory.Exists(folder) && Directory.EnumerateFileSystemEntries(folder).Any())
+            throw new ShopFileException($"{folder} is not empty. Name a folder that is not there yet.");
+        var fresh = folder.TrimEnd('/') + ".loading";
+        if (Directory.Exists(fresh))
+            Directory.Delete(fresh, recursive: true);
+        try
+        {
+            using (var file = ShopFile.Open(fresh))
+            {
+                await file.PrepareAsync();
+                await FillAsync(source, file, ignoreUnknown, say);
+            }
+            SqliteConnection.ClearAllPools();
+            if (Directory.Exists(folder))
+                Directory.Delete(folder);
+            Directory.Move(fresh, folder);
+        }
+        catch (InvalidDataException)
+        {
+            throw new ShopFileException($"{source} is not a Yardstick archive, or it is damaged. Nothing was loaded.");
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            if (Directory.Exists(fresh))
+                Directory.Delete(fresh, recursive: true);
+        }
+    }
+
+    private static async Task FillAsync(string source, ShopFile file, bool ignoreUnknown, Action<string> say)
+    {
+        await using var archive = await ZipFile.OpenReadAsync(source);
+        var manifest = await ManifestAsync(archive, source);
+        if (manifest.Format > ArchiveTables.Format)
+            throw new ShopFileException(
+                FormattableString.Invariant(
+                    $"{source} was written by a newer Yardstick (archive {manifest.Format}, this one reads {ArchiveTables.Format}). Nothing was loaded."
+                )
+            );
+        await using (var connection = new SqliteConnection($"Data Source={file.Database};Pooling=False"))
+        {
+            await connection.OpenAsync();
+            await RunAsync(connection, "PRAGMA foreign_keys = OFF");
+            var known = (await ArchiveTables.InOrderAsync(connection)).ToHashSet(StringComparer.Ordinal);
+            await using var transaction = (SqliteTransaction)await connection.BeginTransactionAsync();
+            foreach (var table in manifest.Tables)
+            {
+                if (known.Contains(table.Name))
+                    await TableAsync(connection, transaction, archive, table, ignoreUnknown, say);
+                else if (!ignoreUnknown)
+                    throw new ShopFileException(
+                        $"The archive has a table that is not known here: {table.Name}. Nothing was loaded; --ignore-unknown leaves it out."
+                    );
+            }
+            if (known.Except(manifest.Tables.Select(t => t.Name)).FirstOrDefault() is { } missing)
+                throw new ShopFileException($"The archive lacks {missing}. Nothing was loaded.");
+            await CheckAsync(connection, transaction);
+            await transaction.CommitAsync();
+        }
+        foreach (var kept in manifest.Files)
+            await FileAsync(archive, kept, file.Folder);
+        say(FormattableString.Invariant($"{manifest.Files.Count:N0} photos and files"));
+    }
+
+    private static async Task<ArchiveManifest> ManifestAsync(ZipArchive archive, string source)
+    {
+        if (archive.GetEntry("manifest.json") is not { } entry)
+            throw new ShopFileException($"{source} is not a Yardstick archive: it has no manifest. Nothing was loaded.");
+        try
+        {
+            await using var content = await entry.OpenAsync();
+            return await JsonSerializer.DeserializeAsync<ArchiveManifest>(content, Reading)
+                ?? throw new ShopFileException($"The manifest of {source} is empty. Nothing was loaded.");
+        }
+        catch (JsonException)
+        {
+            throw new ShopFileException($"The manifest of {source} can't be read. Nothing was loaded.");
+        }
+    }
+
+    private static async Task TableAsync(
+        SqliteConnection connection,
+        SqliteTransaction transaction,
+        ZipArchive archive,
+        ArchiveManifest.Table table,
+        bool ignoreUnknown,
+        Action<string> say
+    )
+    {
+        if (archive.GetEntry($"tables/{table.Name}.jsonl") is not { } entry)
+            throw Damaged(table.Name, "is missing");
+        // What the program puts into an empty shop gives way.
+        await RunAsync(connection, $"DELETE FROM \"{table.Name}\"", transaction);
+        var all = await ArchiveTables.ColumnsAsync(connection, table.Name);
+        var secrets = ArchiveTables.Secrets.GetValueOrDefault(table.Name);
+        var held = all.Where(c => secrets?.ContainsKey(c.Name) != true)
+            .Select((c, i) => (c.Name, Column: c, Place: i))
+            .ToDictionary(c => c.Name);
+        await using var insert = connection.CreateCommand();
+        insert.Transaction = transaction;
+        insert.CommandText =
+            $"INSERT INTO \"{table.Name}\" ({string.Join(", ", all.Select(c => $"\"{c.Name}\""))}) VALUES ({string.Join(", ", all.Select((_, i) => $"$p{i}"))})";
+        var parameters = all.Select((c, i) => (c.Name, Parameter: insert.Parameters.AddWithValue($"$p{i}", DBNull.Value)))
+            .ToDictionary(p => p.Name, p => p.Parameter);
+        using var hash = SHA256.Create();
+        await using var content = await entry.OpenAsync();
+        await using var hashed = new CryptoStream(content, hash, CryptoStreamMode.Read);
+        using var lines = new StreamReader(hashed, Encoding.UTF8);
+        var rows = 0L;
+        while (await lines.ReadLineAsync() is { } line)
+        {
+            rows++;
+            foreach (var parameter in parameters.Values)
+                parameter.Value = DBNull.Value;
+            if (secrets is not null)
+                foreach (var (name, made) in secrets)
+                    parameters[name].Value = made() ?? DBNull.Value;
+            var seen = Read(line, table.Name, rows, held.Keys, parameters, ignoreUnknown);
+            if (seen < held.Count)
+                throw Damaged(table.Name, FormattableString.Invariant($"lacks fields in row {rows}"));
+            try
+            {
+                await insert.ExecuteNonQueryAsync();
+            }
+            catch (SqliteException problem)
+            {
+                throw Damaged(table.Name, FormattableString.Invariant($"can't be loaded at row {rows} ({problem.Message})"));
+            }
+            if (rows % 200_000 == 0)
+                say(FormattableString.Invariant($"{table.Name}: {rows:N0} rows"));
+        }
+        if (rows != table.Rows)
+            throw Damaged(table.Name, FormattableString.Invariant($"has {rows:N0} rows instead of {table.Rows:N0}"));
+        if (Convert.ToHexStringLower(hash.Hash!) != table.Sha256)
+            throw Damaged(table.Name, "is not as it was written");
+    }
+
+    /// <summary>Puts a line's values into parameters; answers how many known fields it has.</summary>
+    private static int Read(
+        string line,
+        string table,
+        long row,
+        ICollection<string> held,
+        Dictionary<string, SqliteParameter> parameters,
+        bool ignoreUnknown
+    )
+    {
+        try
+        {
+            using var parsed = JsonDocument.Parse(line);
+            var seen = 0;
+            foreach (var field in parsed.RootElement.EnumerateObject())
+            {
+                if (!held.Contains(field.Name))
+                {
+                    if (ignoreUnknown)
+                        continue;
+                    throw new ShopFileException(
+                        $"The archive has a field that is not known here: {table}.{field.Name}. Nothing was loaded; --ignore-unknown leaves it out."
+                    );
+                }
+                seen++;
+                parameters[field.Name].Value = field.Value.ValueKind switch
+                {
+                    JsonValueKind.Null => DBNull.Value,
+                    JsonValueKind.Number => field.Value.TryGetInt64(out var whole) ? whole : field.Value.GetDouble(),
+                    JsonValueKind.Object => field.Value.GetProperty("base64").GetBytesFromBase64(),
+                    _ => field.Value.GetString(),
+                };
+            }
+            return seen;
+        }
+        catch (Exception problem) when (problem is JsonException or InvalidOperationException or KeyNotFoundException or FormatException)
+        {
+            throw Damaged(table, FormattableString.Invariant($"can't be read at row {row}"));
+        }
+    }
+
+    private static async Task CheckAsync(SqliteConnection connection, SqliteTransaction transaction)
+    {
+        await using var command = connection.CreateCommand();
+        command.Transaction = transaction;
+        // Who is left out of an archive, such as terminals, is pointed to by nobody in it.
+        command.CommandText = "SELECT \"table\", parent FROM pragma_foreign_key_check LIMIT 1";
+        await using var reader = await command.ExecuteReaderAsync();
+        if (await reader.ReadAsync())
+            throw Damaged(reader.GetString(0), $"points to {reader.GetString(1)} that are not there");
+    }
+
+    private static async Task FileAsync(ZipArchive archive, ArchiveManifest.Kept kept, string folder)
+    {
+        if (
+            archive.GetEntry(kept.Path) is not { } entry
+            || kept.Path.Split('/') is not [var place, var name]
+            || !ArchiveTables.Folders.Contains(place)
+            || name is "" or "." or ".."
+        )
+            throw Damaged(kept.Path, "is missing");
+        Directory.CreateDirectory(Path.Combine(folder, place));
+        var path = Path.Combine(folder, place, name);
+        await using (var content = await entry.OpenAsync())
+        await using (var written = File.Create(path))
+            await content.CopyToAsync(written);
+        ShopFile.PrivateFile(path);
+        await using var read = File.OpenRead(path);
+        if (Convert.ToHexStringLower(await SHA256.HashDataAsync(read)) != kept.Sha256)
+            throw Damaged(kept.Path, "is not as it was written");
+    }
+
+    private static ShopFileException Damaged(string what, string how) => new($"The archive is damaged: {what} {how}. Nothing was loaded.");
+
+    private static async Task RunAsync(SqliteConnection connection, string sql, SqliteTransaction? transaction = null)
+    {
+        await using var command = connection.CreateCommand();
+        command.Transaction = transaction;
+        command.CommandText = sql;
+        await command.ExecuteNonQueryAsync();
+    }
+}
