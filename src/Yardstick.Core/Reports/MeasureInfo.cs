@@ -64,8 +64,24 @@ public sealed record MeasureInfo(
         new(Measure.IdleStock, "Without movement", "on hand, nothing issued for 12 months", MeasureUnit.Money, true, true),
     }.ToDictionary(m => m.Measure);
 
-    /// <summary>An aim can be set: not where it is as it stands now, nor for the labor rate, whose target stands in the pricing rules.</summary>
+    /// <summary>An aim can be set: not where it is as it stands now, nor for the labor rate, whose target the pricing rules have.</summary>
     public bool TakesAim => !IsNow && Measure != Measure.EffectiveRate;
+
+    /// <summary>Filters narrow it; the others are always of the whole shop.</summary>
+    public bool Narrows =>
+        Measure
+            is not (
+                Measure.PaidByShop
+                or Measure.AppointmentsKept
+                or Measure.AppointmentsMissed
+                or Measure.SoldOfOnJobs
+                or Measure.OnJobsOfPresent
+                or Measure.SoldOfPresent
+                or Measure.Overdue
+                or Measure.StockValue
+                or Measure.StockTurns
+                or Measure.IdleStock
+            );
 
     /// <summary>What its amounts are counted in.</summary>
     public MeasureUnit AmountUnit =>
@@ -91,7 +107,7 @@ public sealed record MeasureInfo(
             _ => AmountUnit,
         };
 
-    /// <summary>The difference to another period, one decimal: in percent of it, of a percentage in points; null where there is none.</summary>
+    /// <summary>The difference to another period, one decimal: in percent of it, of a percentage in points; null for none.</summary>
     /// <param name="value">The figure.</param>
     /// <param name="before">The other's.</param>
     public decimal? Change(decimal? value, decimal? before) =>

@@ -9,7 +9,7 @@ public readonly record struct MeasureValue(decimal Amount, decimal? Of = null)
     public static MeasureValue operator +(MeasureValue one, MeasureValue two) =>
         new(one.Amount + two.Amount, one.Of is null && two.Of is null ? null : (one.Of ?? 0) + (two.Of ?? 0));
 
-    /// <summary>The figure: percent with one decimal, money to the cent, hours to hundredths; null where it is set against nothing.</summary>
+    /// <summary>The figure: percent with one decimal, all else with two; null where it is set against nothing.</summary>
     /// <param name="unit">What it is counted in.</param>
     public decimal? Figure(MeasureUnit unit)
     {

@@ -7,6 +7,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
 using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
 
@@ -90,6 +91,9 @@ public static class Measures
 
         /// <summary>An aim can be set.</summary>
         public required bool TakesAim { get; init; }
+
+        /// <summary>It is of the whole shop although the page is narrowed.</summary>
+        public required bool IsWhole { get; init; }
 
         /// <summary>A lower figure is the better one.</summary>
         public required bool LessIsBetter { get; init; }
@@ -197,6 +201,7 @@ public static class Measures
     {
         api.MapGet("/measures/choices", ChoicesAsync).Asks(Permission.SeeMeasures).Produces<MeasureChoices>();
         api.MapGet("/measures/{page}", PageAsync).Asks(Permission.SeeMeasures).Produces<MeasuresView>().ProducesProblem(422);
+        api.MapGet("/measures/{page}/paper.pdf", PrintAsync).Asks(Permission.SeeMeasures).ProducesProblem(422);
         api.MapGet("/measures/rows/{measure}", RowsAsync).Asks(Permission.SeeMeasures).Produces<MeasureRowsView>().ProducesProblem(422);
         api.MapPost("/measures/aims", SetAim).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
     }
@@ -220,36 +225,67 @@ public static class Measures
         ShopDb db,
         MeasureMemory memory,
         TimeProvider time
+    ) =>
+        await ReadAsync(page, query, await db.Shops.AsNoTracking().SingleAsync(), db, memory, time.Now()) is var read
+        && read.Problem is { } problem
+            ? Problems.Of(problem)
+            : Results.Ok(read.Value);
+
+    private static async Task<IResult> PrintAsync(
+        MeasurePage page,
+        [AsParameters] MeasuresQuery query,
+        ShopDb db,
+        MeasureMemory memory,
+        ContentStore store,
+        TimeProvider time
     )
     {
         var (shop, now) = (await db.Shops.AsNoTracking().SingleAsync(), time.Now());
+        var read = await ReadAsync(page, query, shop, db, memory, now);
+        return read.Problem is { } problem
+            ? Problems.Of(problem)
+            : Results.File(
+                ListPages.Draw(MeasurePaper.Of(read.Value, shop, shop.Local(now)), store.ReadOrNull),
+                "application/pdf",
+                $"measures-{page.ToString().ToLowerInvariant()}.pdf"
+            );
+    }
+
+    private static async Task<Result<MeasuresView>> ReadAsync(
+        MeasurePage page,
+        MeasuresQuery query,
+        Shop shop,
+        ShopDb db,
+        MeasureMemory memory,
+        Instant now
+    )
+    {
         var parsed = ReportPeriod.Parse(query.Period, shop.Local(now).Date, shop.WeekBegins);
         if (parsed.Problem is { } problem)
-            return Problems.Of(problem);
+            return problem;
         var period = parsed.Value;
         var filter = FilterOf(query);
         var reader = new MeasureReader(db, shop, filter, now, memory);
         var aims = await db.MeasureAims.AsNoTracking().ToDictionaryAsync(a => a.Measure, a => a.Value);
         // This one stands in the pricing rules, where the sheet takes it from too.
         aims[Measure.EffectiveRate] = (await db.PolicyAsync(await db.PolicyInForceAsync())).EffectiveRateAim ?? 0;
+        var isNarrowed = !filter.IsEmpty || filter.Payer is not null;
         var figures = new List<MeasureFigure>();
         foreach (var measure in MeasureInfo.On(page))
-            figures.Add(await FigureAsync(reader, measure, period, filter.IsEmpty ? aims.GetValueOrDefault(measure) : 0));
-        return Results.Ok(
-            new MeasuresView
-            {
-                Page = page,
-                Period = period.Words,
-                From = period.From,
-                Until = period.Until,
-                IsUnderWay = period.IsUnderWay,
-                Against = Against(period),
-                Figures = figures,
-                Tables = await MeasureTables.OfAsync(page, reader, db, shop, period, filter, now),
-                Trend = page is MeasurePage.Today or MeasurePage.Sales ? await TrendAsync(db, period, filter) : [],
-                Waiting = page == MeasurePage.Today ? await MeasureTables.WaitingAsync(reader, db, shop, period, now) : [],
-            }
-        );
+            figures.Add(await FigureAsync(reader, measure, period, isNarrowed ? 0 : aims.GetValueOrDefault(measure), isNarrowed));
+        return new MeasuresView
+        {
+            Page = page,
+            Period = period.Words,
+            From = period.From,
+            Until = period.Until,
+            IsUnderWay = period.IsUnderWay,
+            Against = Against(period),
+            Figures = figures,
+            Tables = await MeasureTables.OfAsync(page, reader, db, shop, period, filter, now),
+            Trend = page is MeasurePage.Today or MeasurePage.Sales ? await TrendAsync(db, period, filter) : [],
+            Waiting = page == MeasurePage.Today ? await MeasureTables.WaitingAsync(reader, db, shop, period, now) : [],
+        };
     }
 
     internal static MeasureFilter FilterOf(MeasuresQuery query) =>
@@ -263,7 +299,13 @@ public static class Measures
             : Invariant($"against {before.Words}, and {period.YearBefore.Words} (dotted)");
     }
 
-    private static async Task<MeasureFigure> FigureAsync(MeasureReader reader, Measure measure, ReportPeriod period, decimal aim)
+    private static async Task<MeasureFigure> FigureAsync(
+        MeasureReader reader,
+        Measure measure,
+        ReportPeriod period,
+        decimal aim,
+        bool isNarrowed
+    )
     {
         var info = MeasureInfo.Of(measure);
         var value = await reader.ValueAsync(measure, period);
@@ -286,6 +328,7 @@ public static class Measures
             Aim = aim > 0 ? MeasureAim.Over(aim, info, period) : null,
             AimTyped = aim > 0 ? aim.ToString("#,0.##", System.Globalization.CultureInfo.InvariantCulture) : "",
             TakesAim = info.TakesAim,
+            IsWhole = isNarrowed && !info.Narrows,
             LessIsBetter = info.LessIsBetter,
             IsNow = info.IsNow,
         };

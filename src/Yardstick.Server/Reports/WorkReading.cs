@@ -14,7 +14,8 @@ namespace Yardstick.Server.Reports;
 /// <summary>Reads what measures of work are made of: decisions, finished orders, stays in stages, appointments, comebacks.</summary>
 internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
 {
-    private const int AtATime = 5000;
+    private const int AtATime = 5000,
+        CheckedWithinDays = 7;
 
     /// <summary>A stay in a stage that ended.</summary>
     internal sealed record Stay(long OrderId, Stage Stage, int Minutes, LocalDateTime Ended);
@@ -72,6 +73,8 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
     internal async Task<List<FinishedOrder>> FinishedAsync(ReportPeriod period)
     {
         var (from, until) = shop.Moments(period);
+        // What was done before it may have been checked or washed within it.
+        from -= Duration.FromDays(CheckedWithinDays);
         var ids = (await db.StageChanges.Where(c => c.At >= from && c.At < until).Select(c => new { c.OrderId, c.To }).ToListAsync())
             .Where(c => c.To == Stage.Done)
             .Select(c => c.OrderId)
@@ -182,19 +185,21 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
     /// <summary>Jobs that were invoiced in a period, and those of them that came back.</summary>
     internal async Task<(int Invoiced, List<InvoicedJob> Back)> ComebacksAsync(ReportPeriod period)
     {
-        var sales = db.SalesOf(period, filter).Where(s => s.Cars >= 0);
+        // What the shop itself paid for counts here too.
+        var (first, last) = (period.From, period.Until);
+        var sales = filter.Of(db, db.Sales.Where(s => s.Day >= first && s.Day <= last && s.Cars >= 0));
         var jobs = db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved);
         var invoiced = await sales.Select(s => s.OrderId).Distinct().Join(jobs, o => o, j => j.OrderId, (o, j) => j.Id).CountAsync();
         var rows = await (
             from back in db.Jobs.Where(j => j.ComebackOfId != null && j.RemovedAt == null)
-            join first in db.Jobs on back.ComebackOfId equals (long?)first.Id
-            join sale in sales on first.OrderId equals sale.OrderId
+            join original in db.Jobs on back.ComebackOfId equals (long?)original.Id
+            join sale in sales on original.OrderId equals sale.OrderId
             join order in db.Orders on back.OrderId equals order.Id
             select new
             {
-                first.Id,
-                first.OrderId,
-                first.Title,
+                original.Id,
+                original.OrderId,
+                original.Title,
                 sale.Day,
                 order.OpenedAt,
             }

@@ -148,6 +148,17 @@ public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_page_prints_and_what_filters_do_not_narrow_says_so()
+    {
+        using var owner = await shop.SignInAsync("ingrid");
+        foreach (var page in Enum.GetValues<MeasurePage>())
+            Assert.Equal("%PDF"u8.ToArray(), (await owner.BytesAsync($"/api/measures/{page}/paper.pdf?period=last month"))[..4]);
+        var narrowed = await owner.GetAsync("measures/Parts?period=last month&make=Tarnow");
+        Assert.True(FigureOf(narrowed, Measure.StockValue)["isWhole"]!.GetValue<bool>());
+        Assert.False(FigureOf(narrowed, Measure.PartsSales)["isWhole"]!.GetValue<bool>());
+    }
+
+    [Fact]
     public async Task What_moved_a_figure_is_named_with_its_reason()
     {
         using var owner = await shop.SignInAsync("ingrid");

@@ -221,6 +221,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/follow-ups/results"] = "WMO",
         ["GET /api/measures/choices"] = "MO",
         ["GET /api/measures/{page}"] = "MO",
+        ["GET /api/measures/{page}/paper.pdf"] = "MO",
         ["GET /api/measures/rows/{measure}"] = "MO",
         ["GET /api/measures/moved/{measure}"] = "MO",
         ["POST /api/measures/aims"] = "MO",

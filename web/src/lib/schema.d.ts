@@ -4976,6 +4976,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measures/{page}/paper.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    period?: string;
+                    writerId?: number;
+                    source?: string;
+                    make?: string;
+                    cannedJobId?: number;
+                    payer?: components["schemas"]["Payer"];
+                };
+                header?: never;
+                path: {
+                    page: components["schemas"]["MeasurePage"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/measures/rows/{measure}": {
         parameters: {
             query?: never;
@@ -24487,6 +24531,7 @@ export interface components {
             aim: null | number;
             aimTyped: string;
             takesAim: boolean;
+            isWhole: boolean;
             lessIsBetter: boolean;
             isNow: boolean;
         };

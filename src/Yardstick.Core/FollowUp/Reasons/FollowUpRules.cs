@@ -36,7 +36,7 @@ public static class FollowUpRules
     public static bool IsShown(LocalDate on, LocalDate today) =>
         Period.DaysBetween(on, today) <= LongestOverdueDays && Period.DaysBetween(today, on) <= AheadDays;
 
-    /// <summary>Whether a reason is written about by itself: the shop wants it so for its kind, it fell due lately, and somebody might write.</summary>
+    /// <summary>Whether a reason is written about by itself: the shop wants it so, it fell due lately, and somebody might write.</summary>
     /// <param name="kind">Its kind.</param>
     /// <param name="state">How far it is.</param>
     /// <param name="on">When it was due.</param>

@@ -27,6 +27,7 @@ export function FigureRows({ figures, search, renew }: Props) {
               {figure.parts
                 ? `${shown(figure.parts.amount, figure.amountUnit, true)} of ${shown(figure.parts.of ?? 0, figure.ofUnit, true)}`
                 : figure.formula}
+              {figure.isWhole && ', whole shop'}
             </div>
           </div>
           <div className={styles.value}>{shown(figure.value, figure.unit, true)}</div>

@@ -58,6 +58,11 @@ export default function MeasuresPage() {
         <h1>{view ? `${view.period}${view.isUnderWay ? ' so far' : ''}` : 'Measures'}</h1>
         <span className="soft">{view?.against}</span>
         <span className="grow" />
+        {view && (
+          <a className="linkish" href={`/api/measures/${page}/paper.pdf${scope.search}`} target="_blank" rel="noreferrer">
+            PDF
+          </a>
+        )}
         {view && <SaveCsv name={`measures-${name}`} columns={COLUMNS} rows={view.figures} />}
       </div>
       <ScopeBar scope={scope} problem={refused} />

@@ -15,6 +15,7 @@ import { WeekPart } from './WeekPart';
 import '../../ui/records.css';
 import { useRefusal } from '../../ui/useRefusal';
 
+const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 const STEPS = ['15', '30', '60'];
 
 const AUTOMATIC: [Schemas['AutomaticFollowUps'], string][] = [
@@ -166,6 +167,12 @@ export default function ShopPage() {
       <div className="record-main">
         <Part title="Opening hours">
           <WeekPart week={s.week} none="closed" set={set} />
+          <Field
+            label="Week begins"
+            value={s.weekBegins}
+            commit={set('weekBegins', 'First day of the week', s.weekBegins)}
+            list={WEEKDAYS}
+          />
         </Part>
         <ClosedDays days={s.closedDays} renew={renew} />
         <Part title="Following up">
