@@ -1,3 +1,6 @@
+using Yardstick.Core.Floor;
+using Yardstick.Core.Setup;
+
 namespace Yardstick.Core.Reports;
 
 /// <summary>An order that was finished, and what was promised for it.</summary>
@@ -11,6 +14,39 @@ public sealed record FinishedOrder(long OrderId, LocalDateTime FinishedAt, Local
     /// <param name="Given">When, wall time.</param>
     /// <param name="For">What it says; null where it was taken off.</param>
     public sealed record Promise(LocalDateTime Given, LocalDateTime? For);
+
+    /// <summary>Of an order as it is kept; null where it is not done.</summary>
+    /// <param name="orderId">The order.</param>
+    /// <param name="openedAt">When it was opened, UTC.</param>
+    /// <param name="promisedAt">What is promised now.</param>
+    /// <param name="course">All its changes of stage.</param>
+    /// <param name="promised">What was promised before and after each change of the promise, and when, in their order.</param>
+    /// <param name="checkedAt">Its checks and washes, UTC.</param>
+    /// <param name="shop">The shop, for its zone.</param>
+    public static FinishedOrder? Of(
+        long orderId,
+        Instant openedAt,
+        LocalDateTime? promisedAt,
+        IEnumerable<StageChange> course,
+        IReadOnlyList<(Instant At, LocalDateTime? Old, LocalDateTime? New)> promised,
+        IEnumerable<Instant> checkedAt,
+        Shop shop
+    )
+    {
+        var changes = course.OrderBy(c => c.At).ThenBy(c => c.Id).ToList();
+        if (changes.FindLast(c => c.To == Stage.Done) is not { } done)
+            return null;
+        var hereAt = changes.Find(c => c.To is >= Stage.Here and < Stage.Done)?.At ?? openedAt;
+        // Before it was changed first it was what it was changed from.
+        var first = promised.Count > 0 ? promised[0].Old : promisedAt;
+        return Of(
+            orderId,
+            shop.Local(done.At),
+            checkedAt.Select(shop.Local),
+            shop.Local(hereAt),
+            [new Promise(shop.Local(openedAt), first), .. promised.Select(p => new Promise(shop.Local(p.At), p.New))]
+        );
+    }
 
     /// <summary>Of an order's course.</summary>
     /// <param name="orderId">The order.</param>

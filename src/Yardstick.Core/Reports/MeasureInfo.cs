@@ -118,6 +118,10 @@ public sealed record MeasureInfo(
             _ => null,
         };
 
+    /// <summary>Whether a difference is for the worse.</summary>
+    /// <param name="change">The difference.</param>
+    public bool IsWorse(decimal? change) => LessIsBetter ? change > 0 : change < 0;
+
     /// <summary>What a measure is.</summary>
     /// <param name="measure">Which.</param>
     public static MeasureInfo Of(Measure measure) => All[measure];

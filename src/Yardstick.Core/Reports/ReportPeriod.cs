@@ -163,15 +163,15 @@ public sealed partial record ReportPeriod(LocalDate From, LocalDate Through, str
         if (typed == "today")
             return today;
         if (IsoDay().Match(typed) is { Success: true } iso)
-            return Made(Whole(iso, 1), Whole(iso, 2), Whole(iso, 3));
+            return Made(Number(iso, 1), Number(iso, 2), Number(iso, 3));
         if (SlashDay().Match(typed) is { Success: true } slash)
-            return Made(slash.Groups[3].Success ? Long(Whole(slash, 3)) : year, Whole(slash, 1), Whole(slash, 2));
+            return Made(slash.Groups[3].Success ? FourDigits(Number(slash, 3)) : year, Number(slash, 1), Number(slash, 2));
         if (WordDay().Match(typed) is { Success: true } word && MonthOf(word.Groups[1].Value) is { } month)
-            return Made(word.Groups[3].Success ? Whole(word, 3) : year, month, Whole(word, 2));
+            return Made(word.Groups[3].Success ? Number(word, 3) : year, month, Number(word, 2));
         return null;
 
-        static int Whole(Match match, int group) => int.Parse(match.Groups[group].Value, CultureInfo.InvariantCulture);
-        static int Long(int year) => year < 100 ? 2000 + year : year;
+        static int Number(Match match, int group) => int.Parse(match.Groups[group].Value, CultureInfo.InvariantCulture);
+        static int FourDigits(int year) => year < 100 ? 2000 + year : year;
         static LocalDate? Made(int year, int month, int day) =>
             year is >= 1990 and <= 2200 && month is >= 1 and <= 12 && day >= 1 && day <= CalendarSystem.Iso.GetDaysInMonth(year, month)
                 ? new LocalDate(year, month, day)

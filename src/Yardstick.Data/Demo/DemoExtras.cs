@@ -5,6 +5,7 @@ using Yardstick.Core.Floor;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Reports;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
@@ -23,6 +24,7 @@ internal static class DemoExtras
         await using var db = shop.Open();
         await RemindersAsync(db, shop);
         await AttendancesAsync(db, shop);
+        AddAims(db);
         for (var i = 0; i < DemoNames.Concerns.Length; i++)
             db.Phrases.Add(
                 new Phrase
@@ -110,6 +112,28 @@ internal static class DemoExtras
         await db.SaveChangesAsync();
         await DemoFollowUp.AddAsync(db, shop);
         await DemoBilling.FillAsync(db, shop);
+    }
+
+    private static void AddAims(ShopDb db)
+    {
+        foreach (
+            var (measure, aim) in new[]
+            {
+                (Measure.Sales, "36,000"),
+                (Measure.GrossProfit, "20,000"),
+                (Measure.SoldHours, "140"),
+                (Measure.PartsMargin, "42"),
+                (Measure.ApprovedAmount, "85"),
+                (Measure.PromisesKept, "95"),
+                (Measure.AverageOrder, "460"),
+                (Measure.SoldOfOnJobs, "105"),
+            }
+        )
+        {
+            var kept = new MeasureAim { Measure = measure };
+            kept.Set(aim);
+            db.MeasureAims.Add(kept);
+        }
     }
 
     /// <summary>When technicians came and went in the last thirteen months, one of the times corrected.</summary>

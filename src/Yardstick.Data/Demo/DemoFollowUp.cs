@@ -2,7 +2,6 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Reports;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Data.Demo;
@@ -16,33 +15,10 @@ internal static class DemoFollowUp
     internal static async Task AddAsync(ShopDb db, DemoMaker shop)
     {
         AddSets(db);
-        AddAims(db);
         await CameBackAsync(db, shop);
         await TriedAsync(db, shop);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
-    }
-
-    private static void AddAims(ShopDb db)
-    {
-        foreach (
-            var (measure, aim) in new[]
-            {
-                (Measure.Sales, "36,000"),
-                (Measure.GrossProfit, "20,000"),
-                (Measure.SoldHours, "140"),
-                (Measure.PartsMargin, "42"),
-                (Measure.ApprovedAmount, "85"),
-                (Measure.PromisesKept, "95"),
-                (Measure.AverageOrder, "460"),
-                (Measure.SoldOfOnJobs, "105"),
-            }
-        )
-        {
-            var kept = new MeasureAim { Measure = measure };
-            kept.Set(aim);
-            db.MeasureAims.Add(kept);
-        }
     }
 
     private static void AddSets(ShopDb db)

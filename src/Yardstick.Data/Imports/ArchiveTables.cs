@@ -34,7 +34,7 @@ internal static class ArchiveTables
         ["AspNetUsers"] = new Dictionary<string, Func<object?>>
         {
             ["PasswordHash"] = () => null,
-            ["PinHash"] = () => "",
+            ["PinHash"] = () => null,
             ["SecurityStamp"] = () => Guid.NewGuid().ToString("N"),
             ["ConcurrencyStamp"] = () => Guid.NewGuid().ToString(),
         },

@@ -63,7 +63,8 @@ public static class Unanswered
             ReadAsync
         );
 
-    private static async Task<IReadOnlyList<UnansweredEstimateRow>> ReadAsync(ShopDb db, Instant utcNow)
+    /// <summary>The list, read now.</summary>
+    internal static async Task<IReadOnlyList<UnansweredEstimateRow>> ReadAsync(ShopDb db, Instant utcNow)
     {
         var shop = await db.Shops.SingleAsync();
         var today = shop.Local(utcNow).Date;

@@ -86,10 +86,9 @@ public static class Accounts
     private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time)
     {
         var today = (await db.Shops.SingleAsync()).Local(time.Now()).Date;
-        // Who owes, and for whom something is held, is what their accounts say; their invoices are read, nobody else's.
-        var owing = await db.CustomersWithBalanceAsync(LedgerAccount.Receivable);
+        // Who owes, and for whom something is held, is what the books say; their invoices are read, nobody else's.
         var holding = await db.CustomersWithBalanceAsync(LedgerAccount.Deposits);
-        var open = await db.OpenStanding(db.Invoices.Where(i => i.CustomerId != null && owing.Contains(i.CustomerId.Value))).ToListAsync();
+        var open = (await db.EverybodysOpenAsync()).FindAll(o => o.Invoice.CustomerId is not null);
         var deposits = await db.OpenDepositsAsync(db.Deposits.Where(d => holding.Contains(d.CustomerId)));
         var standing = await db.StandingRecordsAsync([
             .. open.Select(o => o.Invoice.CustomerId!.Value),

@@ -45,7 +45,7 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
         appointments.TryGetValue(period, out var at) ? at : appointments[period] = await work.AppointmentsAsync(period);
 
     /// <summary>Stays in stages.</summary>
-    internal Task<List<WorkReading.Stay>> StaysAsync(ReportPeriod period) => work.StaysAsync(period);
+    internal Task<List<StageStay>> StaysAsync(ReportPeriod period) => work.StaysAsync(period);
 
     /// <summary>Jobs that came back, of how many.</summary>
     internal async Task<(int Invoiced, List<WorkReading.InvoicedJob> Back)> ComebacksAsync(ReportPeriod period) =>
@@ -60,7 +60,7 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
         switch (measure)
         {
             case Measure.PaidByShop:
-                return new(await db.PaidByShopAsync(period) / 100m);
+                return new((await db.PaidByShopOf(period).SumsAsync()).Sales / 100m);
             case Measure.StockValue:
                 return new(await db.StockValueAsync(shop, period.Until));
             case Measure.StockTurns:
@@ -70,6 +70,15 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
                 return new(back.Count, invoiced);
             case Measure.SoldOfOnJobs or Measure.OnJobsOfPresent or Measure.SoldOfPresent:
                 return Added((await TechniciansAsync(period)).Select(t => t.Of(measure)!.Value), new(0, 0));
+            case Measure.ApprovedAmount or Measure.ApprovedJobs or Measure.DeferredValue or Measure.LostSales:
+                return Added((await DecisionsAsync(measure, period)).Select(d => d.Adds), Nothing(measure));
+            case Measure.PromisesKept or Measure.LastPromisesKept:
+                return Added((await FinishedAsync(period)).Select(o => o.Adds(measure)).OfType<MeasureValue>(), Nothing(measure));
+            case Measure.AppointmentsKept or Measure.AppointmentsMissed:
+                return Added(
+                    (await AppointmentsAsync(period)).Select(a => MeasureRules.Adds(measure, a.State)).OfType<MeasureValue>(),
+                    Nothing(measure)
+                );
             default:
                 return (await SumsAsync(period)).Of(measure) is { } sale
                     ? sale
@@ -159,22 +168,31 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
         }
     }
 
-    private async Task<List<MeasureRow>> DecisionRowsAsync(Measure measure, ReportPeriod period)
+    private async Task<List<(DecidedJob Decided, MeasureValue Adds)>> DecisionsAsync(Measure measure, ReportPeriod period)
     {
         var all = await DecidedAsync(period);
         var open = measure == Measure.DeferredValue ? await work.StillOpenAsync(all) : [];
-        var plates = await PlatesAsync(all.Select(d => d.OrderId));
         return
         [
             .. all.Select(d => (Decided: d, Adds: d.Adds(measure, open.Contains(d.JobId))))
                 .Where(d => d.Adds is not null)
-                .Select(d => new MeasureRow(
+                .Select(d => (d.Decided, d.Adds!.Value)),
+        ];
+    }
+
+    private async Task<List<MeasureRow>> DecisionRowsAsync(Measure measure, ReportPeriod period)
+    {
+        var all = await DecisionsAsync(measure, period);
+        var plates = await PlatesAsync(all.Select(d => d.Decided.OrderId));
+        return
+        [
+            .. all.Select(d => new MeasureRow(
                     shop.Local(d.Decided.At).Date,
                     d.Decided.Title,
                     plates.GetValueOrDefault(d.Decided.OrderId, ""),
                     $"{d.Decided.Kind.Words()}{(d.Decided.Reason.Length > 0 ? $": {d.Decided.Reason}" : "")}",
                     Invariant($"/orders/{d.Decided.OrderId}"),
-                    d.Adds!.Value
+                    d.Adds
                 ))
                 .OrderByDescending(r => r.Value.Of ?? r.Value.Amount),
         ];
@@ -210,18 +228,15 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
         var names = await NamesAsync(all.Select(a => a.CustomerId).OfType<long>());
         return
         [
-            .. all.Where(a =>
-                    measure == Measure.AppointmentsMissed
-                        ? a.State == AppointmentState.Missed
-                        : a.State is AppointmentState.Arrived or AppointmentState.Missed or AppointmentState.Canceled
-                )
+            .. all.Select(a => (Appointment: a, Adds: MeasureRules.Adds(measure, a.State)))
+                .Where(a => a.Adds is not null)
                 .Select(a => new MeasureRow(
-                    a.Start.Date,
-                    a.Title,
-                    a.Vehicle,
-                    $"{(a.CustomerId is { } c ? names.GetValueOrDefault(c, "") : a.Name)}, {Appointment.Word(a.State)}",
-                    Invariant($"/calendar?appointment={a.Id}"),
-                    measure == Measure.AppointmentsMissed ? new(1) : new(a.State == AppointmentState.Arrived ? 1 : 0, 1)
+                    a.Appointment.Start.Date,
+                    a.Appointment.Title,
+                    a.Appointment.Vehicle,
+                    $"{(a.Appointment.CustomerId is { } c ? names.GetValueOrDefault(c, "") : a.Appointment.Name)}, {Appointment.Word(a.Appointment.State)}",
+                    Invariant($"/calendar?appointment={a.Appointment.Id}"),
+                    a.Adds!.Value
                 ))
                 .OrderBy(r => r.Value.Amount)
                 .ThenBy(r => r.Day),
@@ -306,14 +321,11 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
                 where o.CustomerId != null
                 where !db.FormerOrders.Any(f => f.CustomerId == o.CustomerId)
                 where !db.Orders.Any(e => e.CustomerId == o.CustomerId && db.Sales.Any(x => x.OrderId == e.Id && x.Day < first))
-                select new
-                {
-                    CustomerId = o.CustomerId!.Value,
-                    s.Day,
-                    Cents = s.Labor.Cents + s.Parts.Cents + s.Sublet.Cents + s.Fees.Cents + s.Supplies.Cents,
-                }
+                select new { CustomerId = o.CustomerId!.Value, s.Day }
             ).ToListAsync()
-        ).GroupBy(s => s.CustomerId).ToList();
+        )
+            .GroupBy(s => s.CustomerId)
+            .ToList();
         var ids = sales.ConvertAll(s => s.Key);
         var customers = new Dictionary<long, (string Name, string Source)>();
         foreach (var some in ids.Chunk(AtATime))

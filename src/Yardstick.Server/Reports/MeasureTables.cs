@@ -7,6 +7,7 @@ using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Data.Billing;
+using Yardstick.Server.Approval;
 using static Yardstick.Server.Reports.Measures;
 
 namespace Yardstick.Server.Reports;
@@ -28,9 +29,9 @@ internal static class MeasureTables
             MeasurePage.Sales =>
             [
                 Kinds(await reader.SumsAsync(period)),
-                await ByAsync("By service writer", "Writer", db, period, filter, s => s.Writers),
-                await ByAsync("By make", "Make", db, period, filter, s => s.Makes),
-                await ByAsync("By source of the customer", "Source", db, period, filter, s => s.Sources),
+                await ByAsync("By service writer", "Writer", ByWriter(db, db.SalesOf(period, filter))),
+                await ByAsync("By make", "Make", ByMake(db, db.SalesOf(period, filter))),
+                await ByAsync("By source of the customer", "Source", BySource(db, db.SalesOf(period, filter))),
             ],
             MeasurePage.Technicians => [Technicians(await reader.TechniciansAsync(period))],
             MeasurePage.Approval => [Lost(await reader.DecidedAsync(period))],
@@ -76,69 +77,53 @@ internal static class MeasureTables
         );
     }
 
-    /// <summary>Sales of a writer, make or source.</summary>
-    private sealed record Group(string Name, long Cars, long Sales, long Cost, long Labor, long Hours);
-
-    private sealed record Grouped(IQueryable<Group> Writers, IQueryable<Group> Makes, IQueryable<Group> Sources);
-
-    private static async Task<MeasureTable> ByAsync(
-        string title,
-        string column,
-        ShopDb db,
-        ReportPeriod period,
-        MeasureFilter filter,
-        Func<Grouped, IQueryable<Group>> by
-    )
+    /// <summary>A sale under the name of its writer, make or source.</summary>
+    private sealed class Named
     {
-        var sales =
-            from s in db.SalesOf(period, filter)
-            join o in db.Orders on s.OrderId equals o.Id
-            select new
+        public required string Name { get; init; }
+        public required SaleRecord Sale { get; init; }
+    }
+
+    private static IQueryable<Named> ByWriter(ShopDb db, IQueryable<SaleRecord> sales) =>
+        from s in sales
+        join o in db.Orders on s.OrderId equals o.Id
+        join w in db.Staff on o.WriterId equals w.Id
+        select new Named { Name = w.Name, Sale = s };
+
+    private static IQueryable<Named> ByMake(ShopDb db, IQueryable<SaleRecord> sales) =>
+        from s in sales
+        join o in db.Orders on s.OrderId equals o.Id
+        join v in db.Vehicles on o.VehicleId equals (long?)v.Id
+        select new Named { Name = v.Make, Sale = s };
+
+    private static IQueryable<Named> BySource(ShopDb db, IQueryable<SaleRecord> sales) =>
+        from s in sales
+        join o in db.Orders on s.OrderId equals o.Id
+        join c in db.Customers.IgnoreAutoIncludes() on o.CustomerId equals (long?)c.Id
+        select new Named { Name = c.Source, Sale = s };
+
+    private static async Task<MeasureTable> ByAsync(string title, string column, IQueryable<Named> sales)
+    {
+        var groups = await sales
+            .GroupBy(n => n.Name)
+            .Select(g => new
             {
-                o.WriterId,
-                o.VehicleId,
-                o.CustomerId,
-                s.Cars,
-                Sales = s.Labor.Cents + s.Parts.Cents + s.Sublet.Cents + s.Fees.Cents + s.Supplies.Cents,
-                Cost = s.LaborCost.Cents + s.PartsCost.Cents + s.SubletCost.Cents + s.FeesCost.Cents + s.SuppliesCost.Cents,
-                Labor = s.Labor.Cents,
-                s.HoursSold,
-            };
-        var grouped = new Grouped(
-            from s in sales
-            join w in db.Staff on s.WriterId equals w.Id
-            group s by w.Name into g
-            select new Group(
-                g.Key,
-                g.Sum(s => (long)s.Cars),
-                g.Sum(s => s.Sales),
-                g.Sum(s => s.Cost),
-                g.Sum(s => s.Labor),
-                g.Sum(s => s.HoursSold)
-            ),
-            from s in sales
-            join v in db.Vehicles on s.VehicleId equals (long?)v.Id
-            group s by v.Make into g
-            select new Group(
-                g.Key,
-                g.Sum(s => (long)s.Cars),
-                g.Sum(s => s.Sales),
-                g.Sum(s => s.Cost),
-                g.Sum(s => s.Labor),
-                g.Sum(s => s.HoursSold)
-            ),
-            from s in sales
-            join c in db.Customers.IgnoreAutoIncludes() on s.CustomerId equals (long?)c.Id
-            group s by c.Source into g
-            select new Group(
-                g.Key,
-                g.Sum(s => (long)s.Cars),
-                g.Sum(s => s.Sales),
-                g.Sum(s => s.Cost),
-                g.Sum(s => s.Labor),
-                g.Sum(s => s.HoursSold)
-            )
-        );
+                Name = g.Key,
+                Cars = g.Sum(n => (long)n.Sale.Cars),
+                Sales = g.Sum(n =>
+                    n.Sale.Labor.Cents + n.Sale.Parts.Cents + n.Sale.Sublet.Cents + n.Sale.Fees.Cents + n.Sale.Supplies.Cents
+                ),
+                Cost = g.Sum(n =>
+                    n.Sale.LaborCost.Cents
+                    + n.Sale.PartsCost.Cents
+                    + n.Sale.SubletCost.Cents
+                    + n.Sale.FeesCost.Cents
+                    + n.Sale.SuppliesCost.Cents
+                ),
+                Labor = g.Sum(n => n.Sale.Labor.Cents),
+                Hours = g.Sum(n => n.Sale.HoursSold),
+            })
+            .ToListAsync();
         return new MeasureTable(
             title,
             [
@@ -150,7 +135,7 @@ internal static class MeasureTables
                 new("Labor rate", MeasureUnit.MoneyPerHour),
             ],
             [
-                .. (await by(grouped).ToListAsync())
+                .. groups
                     .OrderByDescending(g => g.Sales)
                     .Select(g =>
                         Row(
@@ -208,7 +193,7 @@ internal static class MeasureTables
             ]
         );
 
-    private static MeasureTable Stays(List<WorkReading.Stay> stays) =>
+    private static MeasureTable Stays(List<StageStay> stays) =>
         new(
             "Time in each stage, while the shop is open",
             [Words("Stage"), new("Stays", MeasureUnit.Count), new("Median", MeasureUnit.Hours), new("9 of 10 within", MeasureUnit.Hours)],
@@ -338,24 +323,14 @@ internal static class MeasureTables
         Instant now
     )
     {
-        var asked = await (
-            from o in db.Orders.Where(o => o.State == OrderState.Open && o.Stage == Stage.WaitingForAnswer)
-            join j in db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Proposed) on o.Id equals j.OrderId
-            select new { o.Id, j.Subtotal.Cents }
-        ).ToListAsync();
+        var asked = await Unanswered.ReadAsync(db, now);
         var unfinished = await reader.RowsAsync(Measure.Unfinished, period);
         var overdue = (await reader.RowsAsync(Measure.Overdue, period))
-            .Where(r => Period.DaysBetween(r.Day, shop.Local(now).Date) > 30)
+            .Where(r => Period.DaysBetween(r.Day, shop.Local(now).Date) > MeasureRules.OwedLongDays)
             .ToList();
         return
         [
-            new(
-                "Estimates without an answer",
-                asked.Select(a => a.Id).Distinct().Count(),
-                Cents(asked.Sum(a => a.Cents)),
-                "/orders/unanswered",
-                false
-            ),
+            new("Estimates without an answer", asked.Count, asked.Sum(a => a.Open), "/orders?state=unanswered", false),
             new("Approved and not invoiced", unfinished.Count, unfinished.Sum(r => r.Value.Amount), "/measures/rows/Unfinished", false),
             new("Owed for more than 30 days", overdue.Count, overdue.Sum(r => r.Value.Amount), "/measures/rows/Overdue", overdue.Count > 0),
         ];

@@ -95,8 +95,8 @@ public static class Measures
         /// <summary>It is of the whole shop although the page is narrowed.</summary>
         public required bool IsWhole { get; init; }
 
-        /// <summary>A lower figure is the better one.</summary>
-        public required bool LessIsBetter { get; init; }
+        /// <summary>The difference to before is for the worse.</summary>
+        public required bool IsWorse { get; init; }
 
         /// <summary>It is as it stands now.</summary>
         public required bool IsNow { get; init; }
@@ -329,7 +329,7 @@ public static class Measures
             AimTyped = aim > 0 ? aim.ToString("#,0.##", System.Globalization.CultureInfo.InvariantCulture) : "",
             TakesAim = info.TakesAim,
             IsWhole = isNarrowed && !info.Narrows,
-            LessIsBetter = info.LessIsBetter,
+            IsWorse = info.IsWorse(info.Change(figure, before)),
             IsNow = info.IsNow,
         };
     }

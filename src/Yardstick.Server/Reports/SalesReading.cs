@@ -48,13 +48,11 @@ internal static class SalesReading
             .FirstOrDefaultAsync()
         ?? new SalesSums();
 
-    /// <summary>What the shop itself paid for: nets of its invoices, and their cost.</summary>
-    internal static Task<long> PaidByShopAsync(this ShopDb db, ReportPeriod period)
+    /// <summary>Records of a period that the shop itself pays.</summary>
+    internal static IQueryable<SaleRecord> PaidByShopOf(this ShopDb db, ReportPeriod period)
     {
         var (from, until) = (period.From, period.Until);
-        return db
-            .Sales.Where(s => s.Day >= from && s.Day <= until && s.ShopPays)
-            .SumAsync(s => s.Labor.Cents + s.Parts.Cents + s.Sublet.Cents + s.Fees.Cents + s.Supplies.Cents);
+        return db.Sales.Where(s => s.Day >= from && s.Day <= until && s.ShopPays);
     }
 
     /// <summary>Sales of each day of a period.</summary>

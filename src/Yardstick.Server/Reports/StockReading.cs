@@ -19,15 +19,14 @@ internal static class StockReading
     /// <summary>Twelve months' cost of parts sold from stock against the mean of the 13 month ends; the month of the day is the last.</summary>
     internal static async Task<MeasureValue> StockTurnsAsync(this ShopDb db, Shop shop, LocalDate day)
     {
-        var month = new LocalDate(day.Year, day.Month, 1);
-        var ends = Enumerable.Range(0, 13).Select(i => i == 0 ? day : month.PlusMonths(1 - i).PlusDays(-1)).Reverse().ToList();
-        var value = await db.StockValueAsync(shop, ends[0]);
-        var sum = value;
-        for (var i = 1; i < ends.Count; i++)
+        var ends = MeasureRules.MonthEnds(day);
+        var values = new List<decimal> { await db.StockValueAsync(shop, ends[0]) };
+        foreach (var (before, last) in ends.Zip(ends.Skip(1)))
         {
-            var (from, until) = (shop.Utc(ends[i - 1].PlusDays(1).AtMidnight()), shop.Utc(ends[i].PlusDays(1).AtMidnight()));
-            value += await db.StockMovements.Where(m => m.At >= from && m.At < until).SumAsync(m => m.ValueChange.Cents) / 100m;
-            sum += value;
+            var (from, until) = (shop.Utc(before.PlusDays(1).AtMidnight()), shop.Utc(last.PlusDays(1).AtMidnight()));
+            values.Add(
+                values[^1] + await db.StockMovements.Where(m => m.At >= from && m.At < until).SumAsync(m => m.ValueChange.Cents) / 100m
+            );
         }
         var (begin, end) = (shop.Utc(ends[0].PlusDays(1).AtMidnight()), shop.Utc(day.PlusDays(1).AtMidnight()));
         var moved = await db
@@ -36,7 +35,7 @@ internal static class StockReading
             .Select(g => new { g.Key, Cents = g.Sum(m => m.ValueChange.Cents) })
             .ToListAsync();
         var sold = -moved.Where(m => m.Key is StockMovementKind.Issue).Sum(m => m.Cents) / 100m;
-        return new MeasureValue(sold, decimal.Round(sum / 13, 2, MidpointRounding.AwayFromZero));
+        return MeasureRules.Turns(sold, values);
     }
 
     /// <summary>Parts on hand of which nothing was issued for twelve months.</summary>

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Reports;
 using Yardstick.Core.Setup;
@@ -62,22 +63,22 @@ internal static class TechnicianReading
                     s.Id,
                     s.Name,
                     sold.GetValueOrDefault(s.Id) / 100m,
-                    Rounded(onJobs[s.Id]),
-                    Rounded(present[s.Id]),
+                    onJobs[s.Id].Sum(),
+                    present[s.Id].Sum(),
                     jobs.GetValueOrDefault(s.Id)
                 ))
                 .Where(h => h.Sold != 0 || h.OnJobs != 0 || h.Present != 0),
         ];
 
-        // What runs counts to now; what crosses an end of the period counts up to it.
-        Duration Within(Instant start, Instant? end)
+        // Day by day, as the time sheets have them; what runs counts to now.
+        decimal Within(Instant start, Instant? end)
         {
             var (begins, ends) = (Instant.Max(start, from), Instant.Min(end ?? now, until));
-            return ends > begins ? ends - begins : Duration.Zero;
+            var hours = 0m;
+            for (var day = shop.Local(begins).Date; ends > begins && day <= shop.Local(ends).Date; day = day.PlusDays(1))
+                hours += ClockedHours.On(begins, ends, day, shop);
+            return hours;
         }
-
-        static decimal Rounded(IEnumerable<Duration> spans) =>
-            decimal.Round((decimal)spans.Aggregate(Duration.Zero, (sum, d) => sum + d).TotalHours, 2, MidpointRounding.AwayFromZero);
     }
 
     /// <summary>Hundredths of hours by person, of jobs that were finished in a period, and on how many jobs.</summary>

@@ -128,24 +128,13 @@ public static class WhatMoved
                     .Select(s => new MovedRow(
                         Invariant($"Invoice {numbers[s.Sale.InvoiceId]}"),
                         plates.GetValueOrDefault(s.Sale.OrderId, ""),
-                        GapWords(s.Sale),
+                        MeasureRules.GapWords(s.Sale),
                         s.Cost,
                         Invariant($"/invoices/{s.Sale.InvoiceId}")
                     )),
             ]
         );
     }
-
-    private static string GapWords(SaleRecord sale) =>
-        new (long Cost, string Words)[]
-        {
-            (sale.GapCustomer.Cents, "customer's parts discount"),
-            (sale.GapSet.Cents, "price set by hand or held"),
-            (sale.GapFixed.Cents, "fixed price of a job"),
-            (sale.GapDiscounts.Cents, "discounts and credits"),
-        }
-            .MaxBy(g => g.Cost)
-            .Words;
 
     private static async Task<MovedView> PromisesAsync(ShopDb db, MeasureReader reader, ReportPeriod period)
     {

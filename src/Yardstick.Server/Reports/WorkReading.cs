@@ -14,11 +14,7 @@ namespace Yardstick.Server.Reports;
 /// <summary>Reads what measures of work are made of: decisions, finished orders, stays in stages, appointments, comebacks.</summary>
 internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
 {
-    private const int AtATime = 5000,
-        CheckedWithinDays = 7;
-
-    /// <summary>A stay in a stage that ended.</summary>
-    internal sealed record Stay(long OrderId, Stage Stage, int Minutes, LocalDateTime Ended);
+    private const int AtATime = 5000;
 
     /// <summary>A job that was invoiced.</summary>
     internal sealed record InvoicedJob(long JobId, long OrderId, string Title, LocalDate Day);
@@ -74,7 +70,7 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
     {
         var (from, until) = shop.Moments(period);
         // What was done before it may have been checked or washed within it.
-        from -= Duration.FromDays(CheckedWithinDays);
+        from -= Duration.FromDays(MeasureRules.CheckedWithinDays);
         var ids = (await db.StageChanges.Where(c => c.At >= from && c.At < until).Select(c => new { c.OrderId, c.To }).ToListAsync())
             .Where(c => c.To == Stage.Done)
             .Select(c => c.OrderId)
@@ -112,20 +108,14 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
             ).ToLookup(c => c.OrderId, c => c.At);
             foreach (var order in orders)
             {
-                var course = stages[order.Id].OrderBy(c => c.At).ThenBy(c => c.Id).ToList();
-                var done = course.FindLast(c => c.To == Stage.Done);
-                if (done is null)
-                    continue;
-                var here = course.Find(c => c.To is >= Stage.Here and < Stage.Done)?.At ?? order.OpenedAt;
-                var changes = promises[order.Id].ToList();
-                var first = changes.Count > 0 ? Read(changes[0].Old) : order.PromisedAt;
-                var given = changes
-                    .Select(c => new FinishedOrder.Promise(shop.Local(c.At), Read(c.New)))
-                    .Prepend(new FinishedOrder.Promise(shop.Local(order.OpenedAt), first))
-                    .ToList();
-                var checkedAt = checks[order.Id].Concat(washes[order.Id]).Select(shop.Local);
-                var finished = FinishedOrder.Of(order.Id, shop.Local(done.At), checkedAt, shop.Local(here), given);
-                if (finished.FinishedAt.Date >= period.From && finished.FinishedAt.Date <= period.Until)
+                var promised = promises[order.Id].Select(c => (c.At, Read(c.Old), Read(c.New))).ToList();
+                var checkedAt = checks[order.Id].Concat(washes[order.Id]);
+                if (
+                    FinishedOrder.Of(order.Id, order.OpenedAt, order.PromisedAt, stages[order.Id], promised, checkedAt, shop)
+                        is { } finished
+                    && finished.FinishedAt.Date >= period.From
+                    && finished.FinishedAt.Date <= period.Until
+                )
                     found.Add(finished);
             }
         }
@@ -136,12 +126,12 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
         LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(wall) is { Success: true } read ? read.Value : null;
 
     /// <summary>Stays in stages that ended in a period, in opening minutes.</summary>
-    internal async Task<List<Stay>> StaysAsync(ReportPeriod period)
+    internal async Task<List<StageStay>> StaysAsync(ReportPeriod period)
     {
         var (from, until) = shop.Moments(period);
-        var ended = await db.StageChanges.AsNoTracking().Where(c => c.At >= from && c.At < until).ToListAsync();
-        var stays = new List<Stay>();
-        foreach (var some in (await KeptAsync(ended.Select(e => e.OrderId).Distinct().ToList(), id => id)).Chunk(AtATime))
+        var moved = await db.StageChanges.Where(c => c.At >= from && c.At < until).Select(c => c.OrderId).Distinct().ToListAsync();
+        var stays = new List<StageStay>();
+        foreach (var some in (await KeptAsync(moved, id => id)).Chunk(AtATime))
         {
             var opened = await db
                 .Orders.Where(o => some.Contains(o.Id))
@@ -149,22 +139,7 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
                 .ToDictionaryAsync(o => o.Id, o => o.OpenedAt);
             var all = await db.StageChanges.AsNoTracking().Where(c => some.Contains(c.OrderId)).ToListAsync();
             foreach (var course in all.GroupBy(c => c.OrderId))
-            {
-                var since = opened[course.Key];
-                foreach (var change in course.OrderBy(c => c.At).ThenBy(c => c.Id))
-                {
-                    if (change.At >= from && change.At < until && change.From != change.To)
-                        stays.Add(
-                            new Stay(
-                                course.Key,
-                                change.From,
-                                OpeningTime.Minutes(shop.Local(since), shop.Local(change.At), shop),
-                                shop.Local(change.At)
-                            )
-                        );
-                    since = change.At;
-                }
-            }
+                stays.AddRange(StageStay.Ended(opened[course.Key], course, from, until, shop));
         }
         return stays;
     }
@@ -207,7 +182,7 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
         return (
             invoiced,
             [
-                .. rows.Where(r => Period.DaysBetween(r.Day, shop.Local(r.OpenedAt).Date) <= 90)
+                .. rows.Where(r => MeasureRules.IsComeback(r.Day, shop.Local(r.OpenedAt).Date))
                     .DistinctBy(r => r.Id)
                     .Select(r => new InvoicedJob(r.Id, r.OrderId, r.Title, r.Day)),
             ]

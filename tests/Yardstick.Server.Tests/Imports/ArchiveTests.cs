@@ -112,7 +112,7 @@ public sealed class ArchiveTests(ShopFixture shop) : IClassFixture<ShopFixture>,
         await using (var db = new ShopDb(ShopFile.Options(database)))
         {
             Assert.Empty(await new Data.Billing.BooksCheck(db).RunAsync());
-            Assert.All(await db.Users.ToListAsync(), user => Assert.Null(user.PasswordHash));
+            Assert.All(await db.Users.ToListAsync(), user => Assert.Equal((null, null), (user.PasswordHash, user.PinHash)));
             // What is searched was built anew.
             Assert.Equal(await CountAsync(shop.OpenDb()), await CountAsync(new ShopDb(ShopFile.Options(database))));
         }

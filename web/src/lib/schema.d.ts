@@ -24532,7 +24532,7 @@ export interface components {
             aimTyped: string;
             takesAim: boolean;
             isWhole: boolean;
-            lessIsBetter: boolean;
+            isWorse: boolean;
             isNow: boolean;
         };
         /** @enum {unknown} */

@@ -92,31 +92,26 @@ public static class FollowUpMessages
         Templates.Filler filler,
         TimeProvider time,
         HttpContext http
-    ) =>
-        request.Reasons.Count is 0 or > Most
-            ? Problems.Of(FollowUpRules.TooMany(Most))
-            : Results.Ok(
-                await DraftAsync(
-                    db,
-                    request.Reasons,
-                    filler,
-                    time.Now(),
-                    MessageComposer.Address(await db.Shops.SingleAsync(), http.Request, "book")
-                )
-            );
+    )
+    {
+        if (request.Reasons.Count is 0 or > Most)
+            return Problems.Of(FollowUpRules.TooMany(Most));
+        var (shop, now) = (await db.Shops.SingleAsync(), time.Now());
+        var known = await FollowUps.ReasonsAsync(db, shop, now);
+        var reasons = request.Reasons.Distinct().Where(known.ContainsKey).Select(k => known[k]).ToList();
+        return Results.Ok(await DraftAsync(db, shop, reasons, filler, now, MessageComposer.Address(shop, http.Request, "book")));
+    }
 
     /// <summary>One message for each customer and vehicle.</summary>
     internal static async Task<FollowUpDrafts> DraftAsync(
         ShopDb db,
-        IReadOnlyList<FollowUps.FollowUpKey> keys,
+        Shop shop,
+        IReadOnlyCollection<FollowUpReason> reasons,
         Templates.Filler filler,
         Instant now,
         string bookingLink
     )
     {
-        var shop = await db.Shops.SingleAsync();
-        var known = await FollowUps.ReasonsAsync(db, shop, now);
-        var reasons = keys.Distinct().Where(known.ContainsKey).Select(k => known[k]).ToList();
         var reaches = await FollowUpReaches.OfAsync(db, shop, now, reasons);
         var templates = await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Id).AsNoTracking().ToListAsync();
         var prices = new WorkPrices(db, await db.PolicyAsync(await db.PolicyInForceAsync()), shop.Local(now).Date);

@@ -30,11 +30,11 @@ internal sealed class FollowUpRounds(
         if (await db.Shops.AsNoTracking().SingleOrDefaultAsync() is not { } shop || !FollowUpRules.WritesByItself(shop.Local(now), shop))
             return;
         var known = await FollowUps.ReasonsAsync(db, shop, now);
-        var due = await DueAsync(db, shop, now, known);
+        var due = await DueAsync(db, shop, now, known.Values);
         if (due.Count == 0)
             return;
         var link = shop.PublicAddress.Length > 0 ? $"{shop.PublicAddress}/book" : "";
-        var drafts = await FollowUpMessages.DraftAsync(db, due, filler, now, link);
+        var drafts = await FollowUpMessages.DraftAsync(db, shop, due, filler, now, link);
         var messages = drafts
             .Drafts.Take(MostAtOnce)
             .Select(d => new FollowUpMessages.FollowUpMessage(d.Reasons, d.Channel, d.Address, d.Subject, d.Body))
@@ -48,24 +48,17 @@ internal sealed class FollowUpRounds(
     /// <inheritdoc />
     protected override Task RoundAsync(CancellationToken cancel) => WriteAsync();
 
-    private static async Task<List<FollowUps.FollowUpKey>> DueAsync(
-        ShopDb db,
-        Shop shop,
-        Instant now,
-        Dictionary<FollowUps.FollowUpKey, FollowUpReason> known
-    )
+    private static async Task<List<FollowUpReason>> DueAsync(ShopDb db, Shop shop, Instant now, IReadOnlyCollection<FollowUpReason> known)
     {
-        var reaches = await FollowUpReaches.OfAsync(db, shop, now, [.. known.Values]);
+        var reaches = await FollowUpReaches.OfAsync(db, shop, now, known);
         var today = shop.Local(now).Date;
         return
         [
-            .. known
-                .Where(k =>
-                {
-                    var standing = FollowUpStanding.Of(k.Value, reaches.ActsOf(k.Value), reaches.Of(k.Value), shop, today);
-                    return FollowUpRules.GoesByItself(k.Value.Kind, standing.State, standing.On, standing.NoMessage is null, shop, today);
-                })
-                .Select(k => k.Key),
+            .. known.Where(reason =>
+            {
+                var standing = FollowUpStanding.Of(reason, reaches.ActsOf(reason), reaches.Of(reason), shop, today);
+                return FollowUpRules.GoesByItself(reason.Kind, standing.State, standing.On, standing.NoMessage is null, shop, today);
+            }),
         ];
     }
 }

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import { everyPage, type CsvColumn } from '../../lib/csv';
 import { amount, day, wallTime } from '../../lib/format';
@@ -34,7 +34,7 @@ type State = 'all' | 'unanswered' | Schemas['OrderState'];
 /** Find any order, ever. */
 export default function OrdersPage() {
   const [text, setText] = useState('');
-  const [state, setState] = useState<State>('all');
+  const [state, setState] = useState<State>(useSearchParams()[0].get('state') === 'unanswered' ? 'unanswered' : 'all');
   const navigate = useNavigate();
   const shop = useShop();
   const now = useNow();

@@ -35,7 +35,7 @@ export function FigureRows({ figures, search, renew }: Props) {
           <div className={styles.change}>
             {figure.change !== null && (
               <>
-                <b className={isWorse(figure) ? 'stop' : ''}>{difference(figure.change, figure.unit)}</b>
+                <b className={figure.isWorse ? 'stop' : ''}>{difference(figure.change, figure.unit)}</b>
                 <div className="soft small">{figure.change > 0 ? 'above before' : figure.change < 0 ? 'below before' : 'as before'}</div>
               </>
             )}
@@ -55,5 +55,3 @@ export function FigureRows({ figures, search, renew }: Props) {
     </section>
   );
 }
-
-const isWorse = ({ change, lessIsBetter }: Figure) => change !== null && (lessIsBetter ? change > 0 : change < 0);
