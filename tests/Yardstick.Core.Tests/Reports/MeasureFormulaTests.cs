@@ -1,7 +1,9 @@
 using CsCheck;
+using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Reports;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Tests.Pricing;
 
@@ -95,6 +97,66 @@ public sealed class MeasureFormulaTests
             FinishedOrder.Of(1, Noon, [], Noon.PlusHours(-4), [new(Noon.PlusHours(-2), Noon.PlusHours(1))]).FirstPromise
         );
         Assert.Null(FinishedOrder.Of(1, Noon, [], Noon, [new(Noon, null)]).Adds(Measure.PromisesKept));
+    }
+
+    [Fact]
+    public void A_stay_counts_where_it_ended_and_an_order_s_course_says_when_it_was_finished()
+    {
+        Instant At(int hour, int minute = 0) => Shop.Utc(Noon.Date.At(new LocalTime(hour, minute)));
+        StageChange Moved(long id, Stage from, Stage to, int hour, int minute = 0) =>
+            new()
+            {
+                Id = id,
+                From = from,
+                To = to,
+                At = At(hour, minute),
+            };
+        StageChange[] course =
+        [
+            Moved(1, Stage.Expected, Stage.Here, 8),
+            Moved(2, Stage.Here, Stage.InWork, 9, 30),
+            Moved(3, Stage.InWork, Stage.Done, 11),
+        ];
+        Assert.Equal([new(Stage.Here, 90), new(Stage.InWork, 90)], StageStay.Ended(At(7, 45), course, At(9), At(12), Shop));
+        // Promised 10:00 when it came, 11:30 after that; the check at 11:20 ends it.
+        var finished = FinishedOrder.Of(
+            1,
+            At(7, 45),
+            Noon.Date.At(new LocalTime(11, 30)),
+            course,
+            [(At(9), Noon.Date.At(new LocalTime(10, 0)), Noon.Date.At(new LocalTime(11, 30)))],
+            [At(11, 20)],
+            Shop
+        )!;
+        Assert.Equal(
+            (new MeasureValue(0, 1), new MeasureValue(1, 1)),
+            (finished.Adds(Measure.PromisesKept), finished.Adds(Measure.LastPromisesKept))
+        );
+        Assert.Null(FinishedOrder.Of(1, At(7), null, course[..2], [], [], Shop));
+    }
+
+    [Fact]
+    public void Appointments_comebacks_and_turns_count_as_the_rules_say()
+    {
+        MeasureValue? Kept(AppointmentState state) => MeasureRules.Adds(Measure.AppointmentsKept, state);
+        Assert.Equal(
+            (new(1, 1), new(0, 1), new(0, 1), null),
+            (
+                Kept(AppointmentState.Arrived),
+                Kept(AppointmentState.Missed),
+                Kept(AppointmentState.Canceled),
+                Kept(AppointmentState.Confirmed)
+            )
+        );
+        Assert.Equal(new MeasureValue(1), MeasureRules.Adds(Measure.AppointmentsMissed, AppointmentState.Missed));
+        Assert.Null(MeasureRules.Adds(Measure.AppointmentsMissed, AppointmentState.Arrived));
+        Assert.True(MeasureRules.IsComeback(Noon.Date, Noon.Date.PlusDays(90)));
+        Assert.False(MeasureRules.IsComeback(Noon.Date, Noon.Date.PlusDays(91)));
+        var ends = MeasureRules.MonthEnds(new(2026, 3, 15));
+        Assert.Equal((13, new(2025, 3, 31), new(2026, 2, 28), new(2026, 3, 15)), (ends.Count, ends[0], ends[^2], ends[^1]));
+        Assert.Equal(new(600, 200), MeasureRules.Turns(600, [100, 200, 300]));
+        Assert.True(MeasureInfo.Of(Measure.Comebacks).IsWorse(1) && MeasureInfo.Of(Measure.Sales).IsWorse(-1));
+        Assert.False(MeasureInfo.Of(Measure.Sales).IsWorse(null) || MeasureInfo.Of(Measure.Sales).IsWorse(0));
     }
 
     [Fact]

@@ -148,6 +148,30 @@ public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task Hours_of_technicians_are_those_of_their_time_sheets()
+    {
+        using var owner = await shop.SignInAsync("ingrid");
+        var today = (await owner.GetAsync("times")).Text("now")[..10];
+        var monday = DateOnly.Parse(today, CultureInfo.InvariantCulture).AddDays(-7);
+        monday = monday.AddDays(-((int)monday.DayOfWeek + 6) % 7);
+        var period = $"{monday:yyyy-MM-dd} to {monday.AddDays(6):yyyy-MM-dd}";
+        var rows = (await PageAsync(owner, MeasurePage.Technicians, period)).List("tables")[0]!.List("rows");
+        Assert.NotEmpty(rows);
+        await using var db = shop.OpenDb();
+        foreach (var row in rows)
+        {
+            var name = row!.List("words")[0]!.GetValue<string>();
+            var id = await db.Staff.Where(s => s.Name == name).Select(s => s.Id).SingleAsync();
+            var sheet = await owner.GetAsync($"times?staffId={id}&from={monday:yyyy-MM-dd}");
+            var figures = row!.List("figures");
+            Assert.Equal(
+                (name, sheet.Number("jobHours"), sheet.Number("presentHours")),
+                (name, figures[2]!.GetValue<decimal>(), figures[3]!.GetValue<decimal>())
+            );
+        }
+    }
+
+    [Fact]
     public async Task A_page_prints_and_what_filters_do_not_narrow_says_so()
     {
         using var owner = await shop.SignInAsync("ingrid");
