@@ -36,6 +36,12 @@ public static class Gone
     /// <summary>No service to book.</summary>
     public static readonly Problem BookingService = new("bookingService.gone", "This service is not offered any more. Reload the page.");
 
+    /// <summary>No access token.</summary>
+    public static readonly Problem AccessToken = new("accessToken.gone", "This access token no longer exists. Reload the page.");
+
+    /// <summary>No webhook, or no message of one.</summary>
+    public static readonly Problem Webhook = new("webhook.gone", "This webhook no longer exists. Reload the page.");
+
     /// <summary>No reason to follow up.</summary>
     public static readonly Problem FollowUp = new("followUp.gone", "This follow-up is not due any more. Reload the page.");
 

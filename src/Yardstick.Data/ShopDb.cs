@@ -339,6 +339,15 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Days on which people are away.</summary>
     public DbSet<Absence> Absences => Set<Absence>();
 
+    /// <summary>Ways in for other programs.</summary>
+    public DbSet<AccessToken> AccessTokens => Set<AccessToken>();
+
+    /// <summary>Programs that are told when something happens.</summary>
+    public DbSet<Webhook> Webhooks => Set<Webhook>();
+
+    /// <summary>Messages to them.</summary>
+    public DbSet<WebhookMessage> WebhookMessages => Set<WebhookMessage>();
+
     /// <summary>Links by which people choose a password.</summary>
     public DbSet<Invitation> Invitations => Set<Invitation>();
 

@@ -45,11 +45,13 @@ public static class Api
         FormerOrderPage.Map(api);
         Imports.ImportEndpoints.Map(api);
         Exports.Map(api);
+        Webhooks.Map(api);
         ShopSetup.Map(api);
         GettingStartedView.Map(api);
         People.Map(api);
         PersonView.Map(api);
         Invitations.Map(api);
+        AccessTokens.Map(api);
         Texts.Map(api);
         Attachments.Map(api);
         StartOrder.Map(api);

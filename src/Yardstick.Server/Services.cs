@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Reflection;
 using System.Text.Json.Serialization;
 using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
@@ -38,6 +39,9 @@ namespace Yardstick.Server;
 /// <summary>What the server is made of.</summary>
 public static class Services
 {
+    // A person by a cookie, or a program by an access token.
+    private const string Either = "Either";
+
     /// <summary>True while the build only asks for the OpenAPI document: nothing is opened or started then.</summary>
     public static bool DescribingOnly => Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
@@ -64,6 +68,7 @@ public static class Services
         services.AddSingleton<OpenScreens>();
         services.AddSingleton<EndedSessions>();
         services.AddSingleton<SessionsAtHand>();
+        services.AddSingleton<TokensAtHand>();
         services.AddSingleton<SignInTries>();
         services.AddSingleton<PasswordCheck>();
         services.AddSingleton<FirstRunCode>();
@@ -109,10 +114,12 @@ public static class Services
         services.AddOpenApi(o =>
         {
             o.AddSchemaTransformer<ExactTypes>();
+            o.AddOperationTransformer<DescribedOperations>();
         });
         services.AddResponseCompression(o => o.EnableForHttps = false);
         services.AddSingleton<OldCommandCleanup>();
         services.AddSingleton<ImportWorker>();
+        services.AddSingleton<WebhookSender>();
         services.AddSingleton<Outbox>();
         services.AddSingleton<LinkSeal>();
         services.AddSingleton<MessageComposer>();
@@ -126,6 +133,7 @@ public static class Services
             services.AddHostedService(s => s.GetRequiredService<SupplierRounds>());
             services.AddHostedService(s => s.GetRequiredService<CardRounds>());
             services.AddHostedService(s => s.GetRequiredService<Outbox>());
+            services.AddHostedService(s => s.GetRequiredService<WebhookSender>());
             services.AddHostedService<InboundMessages>();
             services.AddHostedService(s => s.GetRequiredService<AppointmentReminders>());
             services.AddHostedService<ReminderDates>();
@@ -151,7 +159,11 @@ public static class Services
             .AddEntityFrameworkStores<ShopDb>();
         services.Configure<PasswordHasherOptions>(o => o.IterationCount = Account.HashRounds);
         services
-            .AddAuthentication(IdentityConstants.ApplicationScheme)
+            .AddAuthentication(Either)
+            .AddPolicyScheme(Either, null, o =>
+                o.ForwardDefaultSelector = http => TokenSignIn.IsAsked(http) ? TokenSignIn.SchemeName : IdentityConstants.ApplicationScheme
+            )
+            .AddScheme<AuthenticationSchemeOptions, TokenSignIn>(TokenSignIn.SchemeName, null)
             .AddCookie(IdentityConstants.ApplicationScheme, o =>
             {
                 o.Cookie.Name = "yardstick.session";
@@ -220,6 +232,7 @@ public static class Services
         services
             .AddHttpClient<IConnectedCarService, ConnectedCarService>(c => c.BaseAddress = options.OutsideServices)
             .AddResilienceHandler("cars", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 4));
+        services.AddHttpClient(WebhookSender.Client, WebhookSender.Prepare).ConfigurePrimaryHttpMessageHandler(WebhookSender.Handler);
         services.AddMemoryCache();
         services.AddScoped<VehicleDataCache>();
         // A charge is never sent twice by itself: after the first try it is looked up. A customer at the terminal takes a while.

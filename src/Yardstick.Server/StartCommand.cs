@@ -52,8 +52,12 @@ internal sealed class StartCommand
                     options = options with { MailSignIn = (value, Environment.GetEnvironmentVariable("YARDSTICK_MAIL_PASSWORD") ?? "") };
                     i++;
                     break;
+                case "--allow-private-webhooks":
+                    options = options with { AllowPrivateWebhooks = true };
+                    break;
                 case "--demo":
-                    options = options with { Demo = true };
+                    // A shop to try things out in: a program on the same machine may be told as well.
+                    options = options with { Demo = true, AllowPrivateWebhooks = true };
                     break;
                 case "--only-prepare":
                     OnlyPrepare = true;
@@ -125,9 +129,10 @@ public static class Pipeline
         app.UseAuthentication();
         app.UseRateLimiter();
         app.UseAuthorization();
+        app.UseInPerson();
         app.UseReadTwice();
         app.MapApi();
-        app.MapHub<LiveHub>("/live").WithMetadata(new AsksFor((Core.Values.Permission?)null));
+        app.MapHub<LiveHub>("/live").WithMetadata(new AsksFor((Core.Values.Permission?)null), new OnlyInPerson());
         app.MapOpenApi().AsksSignedIn();
     }
 }

@@ -39,6 +39,7 @@ public static class RightWords
         [Permission.BringIn] = "Import and export files",
         [Permission.EditSetup] = "Change the rest of Setup",
         [Permission.EditStaff] = "Add people, change what they may do, see pay",
+        [Permission.ConnectPrograms] = "Connect other programs: access tokens, webhooks",
         [Permission.EnrollTerminals] = "Allow PIN sign-in on a computer",
     };
 

@@ -101,4 +101,7 @@ public enum Permission
 
     /// <summary>See what the shop is measured by.</summary>
     SeeMeasures,
+
+    /// <summary>Let other programs in by access tokens, and have them told by webhooks.</summary>
+    ConnectPrograms,
 }

@@ -107,6 +107,7 @@ internal static class DemoExtras
                 Value = "after 4 pm",
             }
         );
+        DemoPeople.AddTokens(db, shop.UtcNow);
         await Findings(db, shop);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();

@@ -63,6 +63,28 @@ internal static class DemoPeople
         }
     }
 
+    /// <summary>A program of the bookkeeper's reads invoices as the owner, and one that is done with was withdrawn.</summary>
+    internal static void AddTokens(ShopDb db, Instant utcNow)
+    {
+        var owner = Array.FindIndex(Staff, s => s.Role == Role.Owner) + 1;
+        foreach (
+            var (name, rights, daysAgo, withdrawn) in new[]
+            {
+                ("Bookkeeper, invoices and journal", new[] { Permission.SeeOrders, Permission.KeepBooks }, 40, false),
+                ("Old website", [Permission.Find], 200, true),
+            }
+        )
+        {
+            var madeAt = utcNow.PlusDays(-daysAgo);
+            // Nobody has the tokens themselves.
+            var token = AccessToken.Make(owner, rights, new AccessTokenWish(name, rights, 365), name, madeAt).Value;
+            token.LastUsedAt = withdrawn ? madeAt.PlusDays(90) : utcNow - Duration.FromHours(3);
+            if (withdrawn)
+                token.Withdraw(madeAt.PlusDays(120));
+            db.AccessTokens.Add(token);
+        }
+    }
+
     /// <summary>One takes a fifth longer, one less.</summary>
     private static decimal PaceOf(string name) =>
         name switch

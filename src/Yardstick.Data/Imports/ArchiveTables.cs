@@ -14,6 +14,7 @@ internal static class ArchiveTables
     /// <summary>Tables of secrets, and of what is worth nothing elsewhere.</summary>
     private static readonly HashSet<string> Left = new(StringComparer.Ordinal)
     {
+        "AccessTokens",
         "AspNetUserClaims",
         "AspNetUserLogins",
         "AspNetUserTokens",
@@ -23,6 +24,8 @@ internal static class ArchiveTables
         "Sessions",
         "TerminalPeople",
         "Terminals",
+        "WebhookMessages",
+        "Webhooks",
     };
 
     /// <summary>Columns of secrets, and what a load puts there.</summary>

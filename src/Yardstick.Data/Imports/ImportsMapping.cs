@@ -9,7 +9,9 @@ namespace Yardstick.Data.Imports;
 internal sealed class ImportsMapping
     : IEntityTypeConfiguration<FormerOrder>,
         IEntityTypeConfiguration<ImportedRecord>,
-        IEntityTypeConfiguration<ImportRun>
+        IEntityTypeConfiguration<ImportRun>,
+        IEntityTypeConfiguration<Webhook>,
+        IEntityTypeConfiguration<WebhookMessage>
 {
     public void Configure(EntityTypeBuilder<FormerOrder> builder)
     {
@@ -29,4 +31,18 @@ internal sealed class ImportsMapping
         builder
             .Property(r => r.Mapping)
             .HasConversion(JsonColumn.Of<IReadOnlyList<string?>>([]), JsonColumn.Same<IReadOnlyList<string?>>());
+
+    public void Configure(EntityTypeBuilder<Webhook> builder) =>
+        builder
+            .Property(w => w.Events)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<WebhookEvent>>([]), JsonColumn.Same<IReadOnlyList<WebhookEvent>>());
+
+    public void Configure(EntityTypeBuilder<WebhookMessage> builder)
+    {
+        builder.Property(m => m.Id).ValueGeneratedNever();
+        builder.HasIndex(m => m.DueAt).HasFilter("\"DueAt\" IS NOT NULL");
+        builder.HasIndex(m => new { m.WebhookId, m.At });
+        builder.HasIndex(m => m.At);
+        builder.HasOne<Webhook>().WithMany().HasForeignKey(m => m.WebhookId).OnDelete(DeleteBehavior.Restrict);
+    }
 }

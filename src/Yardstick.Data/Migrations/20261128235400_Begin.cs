@@ -29,6 +29,26 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "AccessTokens",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    TokenHash = table.Column<string>(type: "TEXT", nullable: false),
+                    Rights = table.Column<string>(type: "TEXT", nullable: false),
+                    MadeAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    EndsAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    LastUsedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    WithdrawnAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_AccessTokens", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Adjustments",
                 columns: table => new
                 {
@@ -1584,6 +1604,27 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "Webhooks",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Address = table.Column<string>(type: "TEXT", nullable: false),
+                    Events = table.Column<string>(type: "TEXT", nullable: false),
+                    SealedSecret = table.Column<string>(type: "TEXT", nullable: false),
+                    Active = table.Column<bool>(type: "INTEGER", nullable: false),
+                    FailingSince = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    MadeById = table.Column<long>(type: "INTEGER", nullable: false),
+                    MadeAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Webhooks", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "AppointmentMoves",
                 columns: table => new
                 {
@@ -2312,6 +2353,32 @@ namespace Yardstick.Data.Migrations
                         principalTable: "Suppliers",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "WebhookMessages",
+                columns: table => new
+                {
+                    Id = table.Column<Guid>(type: "TEXT", nullable: false),
+                    WebhookId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Event = table.Column<int>(type: "INTEGER", nullable: false),
+                    Body = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    Tries = table.Column<int>(type: "INTEGER", nullable: false),
+                    DueAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    TriedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Outcome = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_WebhookMessages", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_WebhookMessages_Webhooks_WebhookId",
+                        column: x => x.WebhookId,
+                        principalTable: "Webhooks",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
                 });
 
             migrationBuilder.CreateTable(
@@ -3088,6 +3155,12 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Absences_Until",
                 table: "Absences",
                 column: "Until");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_AccessTokens_TokenHash",
+                table: "AccessTokens",
+                column: "TokenHash",
+                unique: true);
 
             migrationBuilder.CreateIndex(
                 name: "IX_Adjustments_InvoiceId",
@@ -4266,6 +4339,22 @@ namespace Yardstick.Data.Migrations
                 name: "IX_VehicleTransfers_VehicleId",
                 table: "VehicleTransfers",
                 column: "VehicleId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_WebhookMessages_At",
+                table: "WebhookMessages",
+                column: "At");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_WebhookMessages_DueAt",
+                table: "WebhookMessages",
+                column: "DueAt",
+                filter: "\"DueAt\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_WebhookMessages_WebhookId_At",
+                table: "WebhookMessages",
+                columns: new[] { "WebhookId", "At" });
         }
 
         /// <inheritdoc />
@@ -4273,6 +4362,9 @@ namespace Yardstick.Data.Migrations
         {
             migrationBuilder.DropTable(
                 name: "Absences");
+
+            migrationBuilder.DropTable(
+                name: "AccessTokens");
 
             migrationBuilder.DropTable(
                 name: "Adjustments");
@@ -4569,6 +4661,9 @@ namespace Yardstick.Data.Migrations
                 name: "VehicleTransfers");
 
             migrationBuilder.DropTable(
+                name: "WebhookMessages");
+
+            migrationBuilder.DropTable(
                 name: "Appointments");
 
             migrationBuilder.DropTable(
@@ -4624,6 +4719,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "InspectionTemplates");
+
+            migrationBuilder.DropTable(
+                name: "Webhooks");
 
             migrationBuilder.DropTable(
                 name: "Orders");

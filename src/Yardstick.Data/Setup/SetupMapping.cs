@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Data.Setup;
 
@@ -14,6 +15,7 @@ internal sealed class SetupMapping
         IEntityTypeConfiguration<StaffRight>,
         IEntityTypeConfiguration<Absence>,
         IEntityTypeConfiguration<Invitation>,
+        IEntityTypeConfiguration<AccessToken>,
         IEntityTypeConfiguration<TerminalPerson>,
         IEntityTypeConfiguration<StaffSession>,
         IEntityTypeConfiguration<Counter>,
@@ -74,6 +76,14 @@ internal sealed class SetupMapping
         builder.HasIndex(i => i.TokenHash).IsUnique();
         builder.HasIndex(i => i.StaffId);
         builder.HasIndex(i => i.EndsAt);
+    }
+
+    public void Configure(EntityTypeBuilder<AccessToken> builder)
+    {
+        builder.HasIndex(t => t.TokenHash).IsUnique();
+        builder
+            .Property(t => t.Rights)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<Permission>>([]), JsonColumn.Same<IReadOnlyList<Permission>>());
     }
 
     public void Configure(EntityTypeBuilder<TerminalPerson> builder) => builder.HasKey(p => new { p.TerminalId, p.StaffId });

@@ -124,6 +124,10 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
         var saving = pending.Saving;
         saving.Clear();
         saving.AddRange(db.ChangeTracker.Entries().Where(IsTold).Select(e => e.Entity));
+        // Their keys are known once they are saved.
+        pending.Happenings.AddRange(
+            db.ChangeTracker.Entries().Where(e => e.State == EntityState.Added).Select(e => Happening.Of(e.Entity)).OfType<Happening>()
+        );
     }
 
     private static void Saved(DbContext? db)

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Imports;
 using Yardstick.Core.Values;
 using Yardstick.Server.Hosting;
 
@@ -23,6 +24,8 @@ public sealed class OldCommandCleanup(SingleWriter gate, TimeProvider time, ILog
         return gate.RunAsync(
             async db =>
             {
+                var messagesBefore = Clock.Now() - WebhookMessage.Kept;
+                await db.WebhookMessages.Where(m => m.At < messagesBefore && m.DueAt == null).ExecuteDeleteAsync(cancel);
                 await db.Sessions.Where(s => s.EndsAt < before).ExecuteDeleteAsync(cancel);
                 return await db.Commands.Where(c => c.At < before).ExecuteDeleteAsync(cancel);
             },

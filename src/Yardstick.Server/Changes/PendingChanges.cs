@@ -12,6 +12,9 @@ internal sealed class PendingChanges
     /// <summary>What changed.</summary>
     internal HashSet<Topic> Topics { get; } = [];
 
+    /// <summary>What other programs are told of.</summary>
+    internal List<Happening> Happenings { get; } = [];
+
     /// <summary>What follows after the commit, in this order.</summary>
     internal List<Action> AfterCommit { get; } = [];
 

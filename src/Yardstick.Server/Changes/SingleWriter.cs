@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 
 namespace Yardstick.Server.Changes;
@@ -7,7 +8,7 @@ namespace Yardstick.Server.Changes;
 /// Lets one writer in at a time. SQLite allows one anyway; waiting here is fair and immediate, waiting in the provider
 /// is neither. Once a change is kept and the next may go, screens are told of it and what follows it is done.
 /// </summary>
-public sealed class SingleWriter(IDbContextFactory<ShopDb> factory, ChangeFeed feed) : IDisposable
+public sealed class SingleWriter(IDbContextFactory<ShopDb> factory, ChangeFeed feed, TimeProvider time) : IDisposable
 {
     private readonly SemaphoreSlim gate = new(1, 1);
 
@@ -38,7 +39,10 @@ public sealed class SingleWriter(IDbContextFactory<ShopDb> factory, ChangeFeed f
             var result = await change(db);
             var kept = keep(result);
             if (kept)
+            {
+                await WebhookQueue.FillAsync(db, time.Now());
                 await transaction.CommitAsync(CancellationToken.None);
+            }
             return (result, kept);
         }
         finally

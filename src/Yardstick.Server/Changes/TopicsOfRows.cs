@@ -150,7 +150,8 @@ internal sealed class TopicsOfRows(DbContext db)
             ],
             MessagingConsent => [One(TopicKind.Messages)],
             Notice => [One(TopicKind.Notices)],
-            StaffSession or Account => [One(TopicKind.Sessions)],
+            StaffSession or Account or AccessToken => [One(TopicKind.Sessions)],
+            Webhook or WebhookMessage => [One(TopicKind.Webhooks)],
             MessageTemplate => [One(TopicKind.Setup)],
             Shop or StaffMember or StaffRight or Absence or ShopStage or Bay =>
             [

@@ -35,6 +35,9 @@ public sealed record ServerOptions
     /// </summary>
     public string FirstRunCode { get; init; } = "";
 
+    /// <summary>Messages to other programs may go to this machine and its own network, also without HTTPS.</summary>
+    public bool AllowPrivateWebhooks { get; init; }
+
     /// <summary>The demo shop: the sign-in page names its people.</summary>
     public bool Demo { get; init; }
 }

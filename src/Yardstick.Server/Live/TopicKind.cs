@@ -81,6 +81,9 @@ public enum TopicKind
     /// <summary>Phrases.</summary>
     Phrases,
 
-    /// <summary>Who is signed in where.</summary>
+    /// <summary>Who is signed in where, and which programs are let in.</summary>
     Sessions,
+
+    /// <summary>Programs that are told, and messages to them.</summary>
+    Webhooks,
 }

@@ -9,6 +9,9 @@ namespace Yardstick.Server.Safety;
 /// <summary>The permission that an endpoint asks for; null for anyone who is signed in.</summary>
 public sealed record AsksFor(Permission? Permission);
 
+/// <summary>An endpoint that no program may call.</summary>
+internal sealed record OnlyInPerson;
+
 /// <summary>Rights on endpoints. Every endpoint says one of these; a test walks them all.</summary>
 public static class RightsOnEndpoints
 {
@@ -20,6 +23,19 @@ public static class RightsOnEndpoints
     /// <summary>For anyone who is signed in.</summary>
     public static TBuilder AsksSignedIn<TBuilder>(this TBuilder builder)
         where TBuilder : IEndpointConventionBuilder => builder.RequireAuthorization().WithMetadata(new AsksFor((Permission?)null));
+
+    /// <summary>Only for people who are there themselves: no program with an access token gets in, whatever it may.</summary>
+    public static TBuilder InPerson<TBuilder>(this TBuilder builder)
+        where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new OnlyInPerson());
+
+    /// <summary>Turns programs away where only people may.</summary>
+    internal static void UseInPerson(this IApplicationBuilder app) =>
+        app.Use(
+            (http, next) =>
+                http.User.HasClaim(c => c.Type == TokenClaim) && http.GetEndpoint()?.Metadata.GetMetadata<OnlyInPerson>() is not null
+                    ? Problems.Of(new Core.Problem("rights.right", "An access token can't do this.")).ExecuteAsync(http)
+                    : next()
+        );
 
     /// <summary>One policy for each permission.</summary>
     public static void AddPermissions(this AuthorizationOptions options)
@@ -44,6 +60,9 @@ public static class RightsOnEndpoints
 
     /// <summary>What the person is.</summary>
     public static Role Role(this ClaimsPrincipal user) => Enum.Parse<Role>(user.FindFirstValue(ClaimTypes.Role)!);
+
+    /// <summary>Names the claim that holds the access token.</summary>
+    internal const string TokenClaim = "token";
 
     /// <summary>Names the claim that holds the session.</summary>
     internal const string SessionClaim = "session";

@@ -26,11 +26,11 @@ public static class OwnAccount
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPut("/session/own-pin", SetPinAsync).AsksSignedIn().RequireRateLimiting("sign-in");
-        api.MapPut("/session/own-password", ChangePasswordAsync).AsksSignedIn().RequireRateLimiting("sign-in");
-        api.MapGet("/session/own-sessions", SessionsAsync).AsksSignedIn().Produces<IReadOnlyList<SessionRow>>();
-        api.MapDelete("/session/own-sessions/{id:guid}", EndAsync).AsksSignedIn();
-        api.MapDelete("/session/own-sessions", (Delegate)EndOthersAsync).AsksSignedIn();
+        api.MapPut("/session/own-pin", SetPinAsync).AsksSignedIn().InPerson().RequireRateLimiting("sign-in");
+        api.MapPut("/session/own-password", ChangePasswordAsync).AsksSignedIn().InPerson().RequireRateLimiting("sign-in");
+        api.MapGet("/session/own-sessions", SessionsAsync).AsksSignedIn().InPerson().Produces<IReadOnlyList<SessionRow>>();
+        api.MapDelete("/session/own-sessions/{id:guid}", EndAsync).AsksSignedIn().InPerson();
+        api.MapDelete("/session/own-sessions", (Delegate)EndOthersAsync).AsksSignedIn().InPerson();
     }
 
     private static async Task<IResult> SetPinAsync(

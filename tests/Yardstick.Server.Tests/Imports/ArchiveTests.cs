@@ -15,6 +15,7 @@ public sealed class ArchiveTests(ShopFixture shop) : IClassFixture<ShopFixture>,
 {
     private static readonly string[] Left =
     [
+        "AccessTokens",
         "AspNetUserClaims",
         "AspNetUserLogins",
         "AspNetUserTokens",
@@ -24,6 +25,8 @@ public sealed class ArchiveTests(ShopFixture shop) : IClassFixture<ShopFixture>,
         "Sessions",
         "TerminalPeople",
         "Terminals",
+        "WebhookMessages",
+        "Webhooks",
     ];
 
     private readonly string place = Directory.CreateTempSubdirectory("archive").FullName;

@@ -28,6 +28,16 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/session/own-sessions"] = SignedIn,
         ["DELETE /api/session/own-sessions/{id:guid}"] = SignedIn,
         ["DELETE /api/session/own-sessions"] = SignedIn,
+        ["GET /api/access-tokens"] = "MO",
+        ["POST /api/access-tokens"] = "MO",
+        ["DELETE /api/access-tokens/{id:long}"] = "MO",
+        ["GET /api/webhooks"] = "MO",
+        ["POST /api/webhooks"] = "MO",
+        ["GET /api/webhooks/{id:long}/messages"] = "MO",
+        ["POST /api/webhooks/{id:long}/turn"] = "MO",
+        ["POST /api/webhooks/{id:long}/try"] = "MO",
+        ["DELETE /api/webhooks/{id:long}"] = "MO",
+        ["POST /api/webhook-messages/{id:guid}/again"] = "MO",
         ["GET /api/terminals"] = "MO",
         ["DELETE /api/terminals/{id:long}"] = "MO",
         ["GET /api/unknown-senders"] = "WPMO",
@@ -578,6 +588,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
             var path = key.Split(' ')[1][5..].Replace("{hash}", "x", StringComparison.Ordinal);
             path = System
                 .Text.RegularExpressions.Regex.Replace(path, @"\{\w+:long\}", "999999")
+                .Replace("{id:guid}", Guid.NewGuid().ToString(), StringComparison.Ordinal)
                 .Replace("{list}", "phones", StringComparison.Ordinal)
                 .Replace("{kind}", key.Contains("imports", StringComparison.Ordinal) ? "Customers" : "Order", StringComparison.Ordinal);
             using var request = new HttpRequestMessage(

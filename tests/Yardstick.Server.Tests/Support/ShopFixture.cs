@@ -89,6 +89,7 @@ public sealed class ShopFixture : IAsyncLifetime
             OutsideServices = Outside.BaseAddress!,
             MailServer = ("127.0.0.1", mail),
             Proxies = [IPAddress.Loopback],
+            AllowPrivateWebhooks = true,
         };
         var builder = WebApplication.CreateBuilder();
         builder.Logging.ClearProviders();

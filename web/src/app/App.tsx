@@ -65,6 +65,8 @@ const UnknownSendersPage = lazy(() => import('../areas/Messaging/UnknownSendersP
 const OwnPage = lazy(() => import('../areas/Setup/customFields/OwnPage'));
 const ImportsPage = lazy(() => import('../areas/Imports/ImportsPage'));
 const ImportPage = lazy(() => import('../areas/Imports/ImportPage'));
+const ProgramsPage = lazy(() => import('../areas/Imports/programs/ProgramsPage'));
+const ApiDocsPage = lazy(() => import('../areas/Imports/programs/ApiDocsPage'));
 const PartsFrame = lazy(() => import('../areas/Purchasing/PartsFrame'));
 const PartsPage = lazy(() => import('../areas/Purchasing/PartsPage'));
 const ReturnsPage = lazy(() => import('../areas/Purchasing/ReturnsPage'));
@@ -137,6 +139,7 @@ export function App() {
       ) : (
         <MeContext value={session.data}>
           <Routes>
+            <Route path="api-docs" element={<ApiDocsPage />} />
             <Route element={<Shell onLeft={left} />}>
               <Route index element={session.data.role === 'Technician' ? <Navigate to="/bench" replace /> : <FloorPage />} />
               <Route path="floor" element={<FloorPage />} />
@@ -209,6 +212,7 @@ export function App() {
                 <Route path="computers" element={<TerminalsPage />} />
                 <Route path="files" element={<ImportsPage />} />
                 <Route path="files/:id" element={<ImportPage />} />
+                <Route path="programs" element={<ProgramsPage />} />
               </Route>
               <Route path="invoices/:id" element={<InvoicePage />} />
               <Route path="*" element={<UnknownPage />} />

@@ -11,6 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Sign-in by password, switching by PIN on an enrolled computer, sign-out. */
         get: {
             parameters: {
                 query?: never;
@@ -32,6 +33,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Sign-in by password, switching by PIN on an enrolled computer, sign-out. */
         post: {
             parameters: {
                 query?: never;
@@ -56,6 +58,7 @@ export interface paths {
                 };
             };
         };
+        /** @description Sign-in by password, switching by PIN on an enrolled computer, sign-out. */
         delete: {
             parameters: {
                 query?: never;
@@ -88,6 +91,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Sign-in by password, switching by PIN on an enrolled computer, sign-out. */
         post: {
             parameters: {
                 query?: never;
@@ -126,6 +130,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** @description One's own password and PIN, and where one is signed in. */
         put: {
             parameters: {
                 query?: never;
@@ -163,6 +168,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** @description One's own password and PIN, and where one is signed in. */
         put: {
             parameters: {
                 query?: never;
@@ -199,6 +205,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description One's own password and PIN, and where one is signed in. */
         get: {
             parameters: {
                 query?: never;
@@ -221,6 +228,7 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        /** @description One's own password and PIN, and where one is signed in. */
         delete: {
             parameters: {
                 query?: never;
@@ -254,6 +262,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** @description One's own password and PIN, and where one is signed in. */
         delete: {
             parameters: {
                 query?: never;
@@ -286,6 +295,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Computers on which people switch by PIN: enrolled, listed and withdrawn by those who may. */
         get: {
             parameters: {
                 query?: never;
@@ -307,6 +317,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Computers on which people switch by PIN: enrolled, listed and withdrawn by those who may. */
         post: {
             parameters: {
                 query?: never;
@@ -342,6 +353,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Computers on which people switch by PIN: enrolled, listed and withdrawn by those who may. */
         get: {
             parameters: {
                 query?: never;
@@ -380,6 +392,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** @description Computers on which people switch by PIN: enrolled, listed and withdrawn by those who may. */
         delete: {
             parameters: {
                 query?: never;
@@ -412,6 +425,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The first run of a real shop: its name, zone, currency, units, and the owner's account. Works once. */
         get: {
             parameters: {
                 query?: never;
@@ -449,6 +463,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The first run of a real shop: its name, zone, currency, units, and the owner's account. Works once. */
         post: {
             parameters: {
                 query?: never;
@@ -484,6 +499,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The first run of a real shop: its name, zone, currency, units, and the owner's account. Works once. */
         get: {
             parameters: {
                 query?: never;
@@ -519,6 +535,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What every screen needs of the shop. */
         get: {
             parameters: {
                 query?: never;
@@ -554,6 +571,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The pricing policy in Setup: written as a draft that is checked as it is typed, then put in force as a new version. */
         get: {
             parameters: {
                 query?: never;
@@ -590,6 +608,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** @description The pricing policy in Setup: written as a draft that is checked as it is typed, then put in force as a new version. */
         put: {
             parameters: {
                 query?: never;
@@ -633,6 +652,7 @@ export interface paths {
             };
         };
         post?: never;
+        /** @description The pricing policy in Setup: written as a draft that is checked as it is typed, then put in force as a new version. */
         delete: {
             parameters: {
                 query?: never;
@@ -667,6 +687,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The pricing policy in Setup: written as a draft that is checked as it is typed, then put in force as a new version. */
         post: {
             parameters: {
                 query?: never;
@@ -722,6 +743,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The pricing policy in Setup: written as a draft that is checked as it is typed, then put in force as a new version. */
         get: {
             parameters: {
                 query?: never;
@@ -768,6 +790,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the last 90 days of posted orders would have come to under the draft. */
         get: {
             parameters: {
                 query?: never;
@@ -812,6 +835,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The find field: customers, cars and orders from a phone number, name, plate, VIN, email address, order number or key tag. */
         get: {
             parameters: {
                 query?: {
@@ -850,6 +874,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Customers: the list, and one with their cars as the write-up shows them. */
         get: {
             parameters: {
                 query?: {
@@ -888,6 +913,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Customers: the list, and one with their cars as the write-up shows them. */
         get: {
             parameters: {
                 query?: never;
@@ -934,6 +960,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description A customer's page: everything on file, edited in place. */
         get: {
             parameters: {
                 query?: never;
@@ -982,6 +1009,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A customer's page: everything on file, edited in place. */
         post: {
             parameters: {
                 query?: never;
@@ -1041,6 +1069,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A customer's page: everything on file, edited in place. */
         post: {
             parameters: {
                 query?: never;
@@ -1101,6 +1130,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** @description A customer's page: everything on file, edited in place. */
         delete: {
             parameters: {
                 query?: never;
@@ -1146,6 +1176,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description A vehicle's page: everything on file, edited in place; passing it on to another owner. */
         get: {
             parameters: {
                 query?: never;
@@ -1194,6 +1225,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A vehicle's page: everything on file, edited in place; passing it on to another owner. */
         post: {
             parameters: {
                 query?: never;
@@ -1253,6 +1285,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A vehicle's page: everything on file, edited in place; passing it on to another owner. */
         post: {
             parameters: {
                 query?: never;
@@ -1301,6 +1334,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What was answered about a vehicle when a catalog asked: seen, corrected, and taken back so that it is asked again. */
         get: {
             parameters: {
                 query?: never;
@@ -1340,6 +1374,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What was answered about a vehicle when a catalog asked: seen, corrected, and taken back so that it is asked again. */
         post: {
             parameters: {
                 query?: never;
@@ -1389,6 +1424,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What was done for a customer or to a car, newest first, searched by words in it. */
         get: {
             parameters: {
                 query?: {
@@ -1429,6 +1465,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What was done for a customer or to a car, newest first, searched by words in it. */
         get: {
             parameters: {
                 query?: {
@@ -1469,6 +1506,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What was done for a customer or to a car, newest first, searched by words in it. */
         get: {
             parameters: {
                 query?: {
@@ -1508,6 +1546,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What was done for a customer or to a car, newest first, searched by words in it. */
         get: {
             parameters: {
                 query?: {
@@ -1547,6 +1586,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Two records of one customer or one car made into one: a preview, the merge, and taking it back within a day. */
         get: {
             parameters: {
                 query: {
@@ -1590,6 +1630,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Two records of one customer or one car made into one: a preview, the merge, and taking it back within a day. */
         post: {
             parameters: {
                 query?: never;
@@ -1638,6 +1679,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Two records of one customer or one car made into one: a preview, the merge, and taking it back within a day. */
         get: {
             parameters: {
                 query: {
@@ -1681,6 +1723,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Two records of one customer or one car made into one: a preview, the merge, and taking it back within a day. */
         post: {
             parameters: {
                 query?: never;
@@ -1731,6 +1774,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Two records of one customer or one car made into one: a preview, the merge, and taking it back within a day. */
         post: {
             parameters: {
                 query?: never;
@@ -1775,6 +1819,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's own labels and fields: defined in Setup, set on customers, vehicles and orders. */
         get: {
             parameters: {
                 query?: never;
@@ -1812,6 +1857,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own labels and fields: defined in Setup, set on customers, vehicles and orders. */
         post: {
             parameters: {
                 query?: never;
@@ -1860,6 +1906,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own labels and fields: defined in Setup, set on customers, vehicles and orders. */
         post: {
             parameters: {
                 query?: never;
@@ -1910,6 +1957,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own labels and fields: defined in Setup, set on customers, vehicles and orders. */
         post: {
             parameters: {
                 query?: never;
@@ -1958,6 +2006,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own labels and fields: defined in Setup, set on customers, vehicles and orders. */
         post: {
             parameters: {
                 query?: never;
@@ -2006,6 +2055,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's own labels and fields: defined in Setup, set on customers, vehicles and orders. */
         get: {
             parameters: {
                 query?: never;
@@ -2046,6 +2096,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own labels and fields: defined in Setup, set on customers, vehicles and orders. */
         post: {
             parameters: {
                 query?: never;
@@ -2098,6 +2149,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own labels and fields: defined in Setup, set on customers, vehicles and orders. */
         post: {
             parameters: {
                 query?: never;
@@ -2148,6 +2200,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description An order of a former program: looked at, printed, its jobs copied into an open order. */
         get: {
             parameters: {
                 query?: never;
@@ -2194,6 +2247,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description An order of a former program: looked at, printed, its jobs copied into an open order. */
         get: {
             parameters: {
                 query?: never;
@@ -2231,6 +2285,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An order of a former program: looked at, printed, its jobs copied into an open order. */
         post: {
             parameters: {
                 query?: never;
@@ -2279,6 +2334,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Bringing files in: look at one, say which column is which, bring it in, take it back. */
         get: {
             parameters: {
                 query?: never;
@@ -2316,6 +2372,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Bringing files in: look at one, say which column is which, bring it in, take it back. */
         post: {
             parameters: {
                 query: {
@@ -2366,6 +2423,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Bringing files in: look at one, say which column is which, bring it in, take it back. */
         get: {
             parameters: {
                 query?: never;
@@ -2412,6 +2470,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Bringing files in: look at one, say which column is which, bring it in, take it back. */
         get: {
             parameters: {
                 query?: never;
@@ -2458,6 +2517,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Bringing files in: look at one, say which column is which, bring it in, take it back. */
         get: {
             parameters: {
                 query?: never;
@@ -2495,6 +2555,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Bringing files in: look at one, say which column is which, bring it in, take it back. */
         post: {
             parameters: {
                 query?: never;
@@ -2545,6 +2606,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Bringing files in: look at one, say which column is which, bring it in, take it back. */
         post: {
             parameters: {
                 query?: never;
@@ -2591,6 +2653,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Bringing files in: look at one, say which column is which, bring it in, take it back. */
         post: {
             parameters: {
                 query?: never;
@@ -2637,6 +2700,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Bringing files in: look at one, say which column is which, bring it in, take it back. */
         post: {
             parameters: {
                 query?: never;
@@ -2681,6 +2745,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Files to take out: customers, vehicles and parts as they can be brought in again, one customer as a card. */
         get: {
             parameters: {
                 query?: never;
@@ -2714,6 +2779,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Files to take out: customers, vehicles and parts as they can be brought in again, one customer as a card. */
         get: {
             parameters: {
                 query?: never;
@@ -2747,6 +2813,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Files to take out: customers, vehicles and parts as they can be brought in again, one customer as a card. */
         get: {
             parameters: {
                 query?: never;
@@ -2780,6 +2847,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Files to take out: customers, vehicles and parts as they can be brought in again, one customer as a card. */
         get: {
             parameters: {
                 query?: never;
@@ -2813,6 +2881,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Files to take out: customers, vehicles and parts as they can be brought in again, one customer as a card. */
         get: {
             parameters: {
                 query?: never;
@@ -2841,6 +2910,314 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/webhooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Programs that are told when something happens: set up, tried, turned off, with what became of each message. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WebhookList"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** @description Programs that are told when something happens: set up, tried, turned off, with what became of each message. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WebhookRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WebhookKept"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/{id}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Programs that are told when something happens: set up, tried, turned off, with what became of each message. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WebhookMessageRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/{id}/turn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Programs that are told when something happens: set up, tried, turned off, with what became of each message. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WebhookTurnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Programs that are told when something happens: set up, tried, turned off, with what became of each message. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Programs that are told when something happens: set up, tried, turned off, with what became of each message. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhook-messages/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Programs that are told when something happens: set up, tried, turned off, with what became of each message. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setup/shop": {
         parameters: {
             query?: never;
@@ -2848,6 +3225,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the shop is and when it is open. */
         get: {
             parameters: {
                 query?: never;
@@ -2869,6 +3247,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description What the shop is and when it is open. */
         post: {
             parameters: {
                 query?: never;
@@ -2926,6 +3305,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What the shop is and when it is open. */
         post: {
             parameters: {
                 query?: never;
@@ -2974,6 +3354,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What the shop is and when it is open. */
         post: {
             parameters: {
                 query?: never;
@@ -3022,6 +3403,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What the shop is and when it is open. */
         post: {
             parameters: {
                 query?: never;
@@ -3068,6 +3450,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What a new shop needs, in order, with what is done. */
         get: {
             parameters: {
                 query?: never;
@@ -3089,6 +3472,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description What a new shop needs, in order, with what is done. */
         post: {
             parameters: {
                 query?: never;
@@ -3135,6 +3519,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description People on staff: added, changed, taken off and brought back. */
         get: {
             parameters: {
                 query?: never;
@@ -3156,6 +3541,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description People on staff: added, changed, taken off and brought back. */
         post: {
             parameters: {
                 query?: never;
@@ -3202,6 +3588,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description One person on staff: what they are, when they work, when they are away, and what they may. */
         get: {
             parameters: {
                 query?: never;
@@ -3234,6 +3621,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description People on staff: added, changed, taken off and brought back. */
         post: {
             parameters: {
                 query?: never;
@@ -3293,6 +3681,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description People on staff: added, changed, taken off and brought back. */
         post: {
             parameters: {
                 query?: never;
@@ -3343,6 +3732,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description One person on staff: what they are, when they work, when they are away, and what they may. */
         post: {
             parameters: {
                 query?: never;
@@ -3393,6 +3783,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description One person on staff: what they are, when they work, when they are away, and what they may. */
         post: {
             parameters: {
                 query?: never;
@@ -3443,6 +3834,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description One person on staff: what they are, when they work, when they are away, and what they may. */
         post: {
             parameters: {
                 query?: never;
@@ -3493,6 +3885,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Links by which people choose their password themselves: when they are new, or when it is set anew. */
         post: {
             parameters: {
                 query?: never;
@@ -3537,6 +3930,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Links by which people choose their password themselves: when they are new, or when it is set anew. */
         get: {
             parameters: {
                 query?: never;
@@ -3569,6 +3963,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Links by which people choose their password themselves: when they are new, or when it is set anew. */
         post: {
             parameters: {
                 query?: never;
@@ -3601,6 +3996,122 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/access-tokens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Ways in for other programs: made for oneself, listed and withdrawn. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccessTokenList"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** @description Ways in for other programs: made for oneself, listed and withdrawn. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AccessTokenRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccessTokenMade"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access-tokens/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Ways in for other programs: made for oneself, listed and withdrawn. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setup/texts": {
         parameters: {
             query?: never;
@@ -3608,6 +4119,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's terms on documents and on the check-in sheet, and how customers are written to. */
         get: {
             parameters: {
                 query?: never;
@@ -3629,6 +4141,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description The shop's terms on documents and on the check-in sheet, and how customers are written to. */
         post: {
             parameters: {
                 query?: never;
@@ -3675,6 +4188,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Files on customers, vehicles and orders. */
         get: {
             parameters: {
                 query?: never;
@@ -3699,6 +4213,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Files on customers, vehicles and orders. */
         post: {
             parameters: {
                 query: {
@@ -3750,6 +4265,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Files on customers, vehicles and orders. */
         get: {
             parameters: {
                 query?: never;
@@ -3788,6 +4304,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** @description Files on customers, vehicles and orders. */
         delete: {
             parameters: {
                 query?: never;
@@ -3833,6 +4350,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Files on customers, vehicles and orders. */
         post: {
             parameters: {
                 query?: never;
@@ -3877,6 +4395,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Orders, newest first, found by anything the find field takes; paged by number. */
         get: {
             parameters: {
                 query?: {
@@ -3902,6 +4421,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Writes a car up: customer and car, on file or new, become an order in one step. Nothing is kept if anything is refused. */
         post: {
             parameters: {
                 query?: never;
@@ -3948,6 +4468,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Writes a car up: customer and car, on file or new, become an order in one step. Nothing is kept if anything is refused. */
         get: {
             parameters: {
                 query: {
@@ -3987,6 +4508,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Writes a car up: customer and car, on file or new, become an order in one step. Nothing is kept if anything is refused. */
         get: {
             parameters: {
                 query: {
@@ -4036,6 +4558,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The vehicle of an appointment came: its order is made in one step with everything on it, or opened; and taken back. */
         post: {
             parameters: {
                 query?: never;
@@ -4082,6 +4605,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The vehicle of an appointment came: its order is made in one step with everything on it, or opened; and taken back. */
         post: {
             parameters: {
                 query?: never;
@@ -4126,6 +4650,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Begins a new record with what was typed to find one. */
         get: {
             parameters: {
                 query?: {
@@ -4163,6 +4688,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the outside knows of a phone number, a plate or a VIN, and what is on file already. All of it are proposals: nothing is kept until the writer keeps it, and the screen never waits for it. */
         get: {
             parameters: {
                 query: {
@@ -4200,6 +4726,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the outside knows of a phone number, a plate or a VIN, and what is on file already. All of it are proposals: nothing is kept until the writer keeps it, and the screen never waits for it. */
         get: {
             parameters: {
                 query: {
@@ -4238,6 +4765,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the outside knows of a phone number, a plate or a VIN, and what is on file already. All of it are proposals: nothing is kept until the writer keeps it, and the screen never waits for it. */
         get: {
             parameters: {
                 query: {
@@ -4275,6 +4803,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the outside knows of a phone number, a plate or a VIN, and what is on file already. All of it are proposals: nothing is kept until the writer keeps it, and the screen never waits for it. */
         get: {
             parameters: {
                 query?: never;
@@ -4310,6 +4839,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the outside knows of a phone number, a plate or a VIN, and what is on file already. All of it are proposals: nothing is kept until the writer keeps it, and the screen never waits for it. */
         get: {
             parameters: {
                 query?: {
@@ -4350,6 +4880,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the outside knows of a phone number, a plate or a VIN, and what is on file already. All of it are proposals: nothing is kept until the writer keeps it, and the screen never waits for it. */
         get: {
             parameters: {
                 query?: {
@@ -4393,6 +4924,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What is known already about a customer and a car, in one list, the most pressing first. */
         get: {
             parameters: {
                 query?: {
@@ -4435,6 +4967,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What is known already about a customer and a car, in one list, the most pressing first. */
         post: {
             parameters: {
                 query?: never;
@@ -4486,6 +5019,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Takes something that is known over onto an order that is open already. */
         post: {
             parameters: {
                 query?: never;
@@ -4534,6 +5068,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the outside knows about a car: services that are due, recalls, bulletins, its past. Asked apart from what the shop knows itself, so that the screen never waits for it. */
         get: {
             parameters: {
                 query?: {
@@ -4578,6 +5113,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's phrases and trouble codes while somebody types. A phrase is kept by being used. */
         get: {
             parameters: {
                 query: {
@@ -4616,6 +5152,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's phrases and trouble codes while somebody types. A phrase is kept by being used. */
         get: {
             parameters: {
                 query?: never;
@@ -4651,6 +5188,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's phrases and trouble codes while somebody types. A phrase is kept by being used. */
         get: {
             parameters: {
                 query: {
@@ -4690,6 +5228,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's phrases and trouble codes while somebody types. A phrase is kept by being used. */
         post: {
             parameters: {
                 query?: never;
@@ -4736,6 +5275,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's phrases and trouble codes while somebody types. A phrase is kept by being used. */
         post: {
             parameters: {
                 query?: never;
@@ -4780,6 +5320,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The check-in sheet: what would be signed, the signing, and the sheets that were signed. */
         get: {
             parameters: {
                 query?: never;
@@ -4812,6 +5353,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description The check-in sheet: what would be signed, the signing, and the sheets that were signed. */
         post: {
             parameters: {
                 query?: never;
@@ -4860,6 +5402,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The check-in sheet: what would be signed, the signing, and the sheets that were signed. */
         get: {
             parameters: {
                 query?: never;
@@ -4895,6 +5438,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the shop is measured by: pages of figures, the rows behind each, aims, what moved a figure. */
         get: {
             parameters: {
                 query?: never;
@@ -4930,6 +5474,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the shop is measured by: pages of figures, the rows behind each, aims, what moved a figure. */
         get: {
             parameters: {
                 query?: {
@@ -4983,6 +5528,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the shop is measured by: pages of figures, the rows behind each, aims, what moved a figure. */
         get: {
             parameters: {
                 query?: {
@@ -5027,6 +5573,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the shop is measured by: pages of figures, the rows behind each, aims, what moved a figure. */
         get: {
             parameters: {
                 query?: {
@@ -5082,6 +5629,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What the shop is measured by: pages of figures, the rows behind each, aims, what moved a figure. */
         post: {
             parameters: {
                 query?: never;
@@ -5128,6 +5676,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The orders that cost a figure the most, each with its reason. */
         get: {
             parameters: {
                 query?: {
@@ -5181,6 +5730,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Reminders on a vehicle: set, done elsewhere, taken off; reset by the invoice that did the work. */
         get: {
             parameters: {
                 query?: never;
@@ -5204,6 +5754,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Reminders on a vehicle: set, done elsewhere, taken off; reset by the invoice that did the work. */
         post: {
             parameters: {
                 query?: never;
@@ -5254,6 +5805,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Reminders on a vehicle: set, done elsewhere, taken off; reset by the invoice that did the work. */
         post: {
             parameters: {
                 query?: never;
@@ -5305,6 +5857,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** @description Reminders on a vehicle: set, done elsewhere, taken off; reset by the invoice that did the work. */
         delete: {
             parameters: {
                 query?: never;
@@ -5350,6 +5903,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Reminders on a vehicle: set, done elsewhere, taken off; reset by the invoice that did the work. */
         post: {
             parameters: {
                 query?: never;
@@ -5394,6 +5948,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Sets of reminders by kind of vehicle: made in Setup, put on a vehicle in one step. */
         get: {
             parameters: {
                 query?: never;
@@ -5415,6 +5970,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Sets of reminders by kind of vehicle: made in Setup, put on a vehicle in one step. */
         post: {
             parameters: {
                 query?: never;
@@ -5472,6 +6028,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Sets of reminders by kind of vehicle: made in Setup, put on a vehicle in one step. */
         post: {
             parameters: {
                 query?: never;
@@ -5522,6 +6079,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Sets of reminders by kind of vehicle: made in Setup, put on a vehicle in one step. */
         post: {
             parameters: {
                 query?: never;
@@ -5567,6 +6125,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Everything that is due to be followed up, with why now, what it is worth and what was tried. */
         get: {
             parameters: {
                 query?: never;
@@ -5611,6 +6170,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Everything that is due to be followed up, with why now, what it is worth and what was tried. */
         post: {
             parameters: {
                 query?: never;
@@ -5659,6 +6219,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Everything that is due to be followed up, with why now, what it is worth and what was tried. */
         post: {
             parameters: {
                 query?: never;
@@ -5705,6 +6266,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Everything that is due to be followed up, with why now, what it is worth and what was tried. */
         post: {
             parameters: {
                 query?: never;
@@ -5751,6 +6313,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Messages about what is due: drafts to look at, one for each customer and vehicle, and sending those that are left. */
         post: {
             parameters: {
                 query?: never;
@@ -5799,6 +6362,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Messages about what is due: drafts to look at, one for each customer and vehicle, and sending those that are left. */
         post: {
             parameters: {
                 query?: never;
@@ -5845,6 +6409,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
         get: {
             parameters: {
                 query?: never;
@@ -5880,6 +6445,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
         get: {
             parameters: {
                 query?: never;
@@ -5928,6 +6494,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -5978,6 +6545,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -6024,6 +6592,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -6070,6 +6639,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -6120,6 +6690,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -6170,6 +6741,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -6216,6 +6788,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -6264,6 +6837,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What customers can book by themselves, and how they get to the page. */
         get: {
             parameters: {
                 query?: never;
@@ -6285,6 +6859,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description What customers can book by themselves, and how they get to the page. */
         post: {
             parameters: {
                 query?: never;
@@ -6333,6 +6908,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What customers can book by themselves, and how they get to the page. */
         post: {
             parameters: {
                 query?: never;
@@ -6392,6 +6968,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What customers can book by themselves, and how they get to the page. */
         post: {
             parameters: {
                 query?: never;
@@ -6440,6 +7017,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What customers can book by themselves, and how they get to the page. */
         get: {
             parameters: {
                 query?: never;
@@ -6473,6 +7051,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What came of asking: who answered, booked, came, and what was sold. */
         get: {
             parameters: {
                 query?: {
@@ -6510,6 +7089,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The sheet, why its amounts are what they are, and its record. */
         get: {
             parameters: {
                 query?: never;
@@ -6556,6 +7136,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The sheet, why its amounts are what they are, and its record. */
         get: {
             parameters: {
                 query?: never;
@@ -6602,6 +7183,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The sheet, why its amounts are what they are, and its record. */
         get: {
             parameters: {
                 query?: never;
@@ -6625,6 +7207,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Order of jobs and lines, several lines pasted at once, technicians in one step, discounts taken back, notes on the record. */
         post: {
             parameters: {
                 query?: never;
@@ -6673,6 +7256,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description An open order whose policy is older than the one in force: what a repricing would change, and doing it. */
         get: {
             parameters: {
                 query?: never;
@@ -6714,6 +7298,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description An open order whose policy is older than the one in force: what a repricing would change, and doing it. */
         post: {
             parameters: {
                 query?: never;
@@ -6764,6 +7349,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Edits of an order's header and concerns. */
         post: {
             parameters: {
                 query?: never;
@@ -6823,6 +7409,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Edits of an order's header and concerns. */
         post: {
             parameters: {
                 query?: never;
@@ -6873,6 +7460,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Edits of an order's header and concerns. */
         post: {
             parameters: {
                 query?: never;
@@ -6923,6 +7511,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Edits of an order's header and concerns. */
         post: {
             parameters: {
                 query?: never;
@@ -6981,6 +7570,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Ends an order without an invoice, opens it again, or makes it void. Whatever hangs on it is named first. */
         get: {
             parameters: {
                 query?: {
@@ -7031,6 +7621,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Ends an order without an invoice, opens it again, or makes it void. Whatever hangs on it is named first. */
         post: {
             parameters: {
                 query?: never;
@@ -7081,6 +7672,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Ends an order without an invoice, opens it again, or makes it void. Whatever hangs on it is named first. */
         post: {
             parameters: {
                 query?: never;
@@ -7127,6 +7719,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Ends an order without an invoice, opens it again, or makes it void. Whatever hangs on it is named first. */
         post: {
             parameters: {
                 query?: never;
@@ -7177,6 +7770,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Ends an order without an invoice, opens it again, or makes it void. Whatever hangs on it is named first. */
         post: {
             parameters: {
                 query?: never;
@@ -7224,6 +7818,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Jobs on an order: written, taken from the canned ones, edited, taken off and brought back. */
         post: {
             parameters: {
                 query?: never;
@@ -7274,6 +7869,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Jobs on an order: written, taken from the canned ones, edited, taken off and brought back. */
         post: {
             parameters: {
                 query?: never;
@@ -7319,6 +7915,7 @@ export interface paths {
                 };
             };
         };
+        /** @description Jobs on an order: written, taken from the canned ones, edited, taken off and brought back. */
         delete: {
             parameters: {
                 query?: never;
@@ -7365,6 +7962,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Jobs on an order: written, taken from the canned ones, edited, taken off and brought back. */
         post: {
             parameters: {
                 query?: never;
@@ -7425,6 +8023,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Jobs on an order: written, taken from the canned ones, edited, taken off and brought back. */
         post: {
             parameters: {
                 query?: never;
@@ -7472,6 +8071,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Lines of jobs, edited in place. */
         post: {
             parameters: {
                 query?: never;
@@ -7523,6 +8123,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Lines of jobs, edited in place. */
         post: {
             parameters: {
                 query?: never;
@@ -7568,6 +8169,7 @@ export interface paths {
                 };
             };
         };
+        /** @description Lines of jobs, edited in place. */
         delete: {
             parameters: {
                 query?: {
@@ -7616,6 +8218,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Lines of jobs, edited in place. */
         post: {
             parameters: {
                 query?: never;
@@ -7661,6 +8264,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Canned jobs, and the making of jobs from them. */
         get: {
             parameters: {
                 query?: never;
@@ -7682,6 +8286,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         post: {
             parameters: {
                 query?: never;
@@ -7730,6 +8335,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Takes anything that the add line, a drawer or an offer shows onto an order: it lands complete, priced by the policy. What has to be asked outside is asked before the change begins, so that nobody waits for it under the lock. */
         post: {
             parameters: {
                 query?: never;
@@ -7778,6 +8384,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description One place to add anything: what fits what was typed. What the shop has itself is answered at once; guide and suppliers are asked apart, each by itself, so that one that is slow holds up nobody. */
         get: {
             parameters: {
                 query?: {
@@ -7817,6 +8424,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description One place to add anything: what fits what was typed. What the shop has itself is answered at once; guide and suppliers are asked apart, each by itself, so that one that is slow holds up nobody. */
         get: {
             parameters: {
                 query?: {
@@ -7858,6 +8466,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Earlier work: the car's own, that of like cars, and orders of a former program; looked at in place and copied at today's prices. */
         get: {
             parameters: {
                 query?: {
@@ -7901,6 +8510,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Earlier work: the car's own, that of like cars, and orders of a former program; looked at in place and copied at today's prices. */
         get: {
             parameters: {
                 query?: never;
@@ -7948,6 +8558,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Work on orders of a former program: found for the same, similar and all vehicles, and looked at before it is copied. */
         get: {
             parameters: {
                 query?: never;
@@ -7998,6 +8609,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Order of jobs and lines, several lines pasted at once, technicians in one step, discounts taken back, notes on the record. */
         post: {
             parameters: {
                 query?: never;
@@ -8048,6 +8660,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Order of jobs and lines, several lines pasted at once, technicians in one step, discounts taken back, notes on the record. */
         post: {
             parameters: {
                 query?: never;
@@ -8098,6 +8711,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Order of jobs and lines, several lines pasted at once, technicians in one step, discounts taken back, notes on the record. */
         post: {
             parameters: {
                 query?: never;
@@ -8149,6 +8763,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Order of jobs and lines, several lines pasted at once, technicians in one step, discounts taken back, notes on the record. */
         post: {
             parameters: {
                 query?: never;
@@ -8209,6 +8824,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Order of jobs and lines, several lines pasted at once, technicians in one step, discounts taken back, notes on the record. */
         post: {
             parameters: {
                 query?: never;
@@ -8260,6 +8876,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** @description Order of jobs and lines, several lines pasted at once, technicians in one step, discounts taken back, notes on the record. */
         delete: {
             parameters: {
                 query?: never;
@@ -8306,6 +8923,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Order of jobs and lines, several lines pasted at once, technicians in one step, discounts taken back, notes on the record. */
         post: {
             parameters: {
                 query?: never;
@@ -8351,6 +8969,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Facts about the order's car: the few that its work needs, all of them by use, corrections of lines, drawings, and repairs known for its trouble codes. */
         get: {
             parameters: {
                 query?: never;
@@ -8388,6 +9007,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Facts about the order's car: the few that its work needs, all of them by use, corrections of lines, drawings, and repairs known for its trouble codes. */
         get: {
             parameters: {
                 query?: never;
@@ -8427,6 +9047,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Facts about the order's car: the few that its work needs, all of them by use, corrections of lines, drawings, and repairs known for its trouble codes. */
         post: {
             parameters: {
                 query?: never;
@@ -8475,6 +9096,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What goes with the jobs of an order: additions of canned jobs, jobs that may take their place, work that fits a part. */
         get: {
             parameters: {
                 query?: never;
@@ -8512,6 +9134,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The maker's schedule for the order's car: what is due at this reading, what was missed, what comes. */
         get: {
             parameters: {
                 query?: {
@@ -8552,6 +9175,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Parts for a line side by side: stock and each supplier in a column of its own, and the labor guide by system. */
         get: {
             parameters: {
                 query?: {
@@ -8593,6 +9217,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Parts for a line side by side: stock and each supplier in a column of its own, and the labor guide by system. */
         get: {
             parameters: {
                 query?: {
@@ -8632,6 +9257,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         get: {
             parameters: {
                 query?: never;
@@ -8663,6 +9289,7 @@ export interface paths {
                 };
             };
         };
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         put: {
             parameters: {
                 query?: never;
@@ -8708,6 +9335,7 @@ export interface paths {
             };
         };
         post?: never;
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         delete: {
             parameters: {
                 query?: never;
@@ -8751,6 +9379,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         get: {
             parameters: {
                 query?: never;
@@ -8786,6 +9415,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         get: {
             parameters: {
                 query?: never;
@@ -8834,6 +9464,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         post: {
             parameters: {
                 query?: never;
@@ -8878,6 +9509,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         get: {
             parameters: {
                 query?: never;
@@ -8899,6 +9531,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         post: {
             parameters: {
                 query?: never;
@@ -8948,6 +9581,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** @description Making and changing canned jobs and their sets, in Setup or from a job on an order. */
         delete: {
             parameters: {
                 query?: never;
@@ -8991,6 +9625,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What a new shop may begin with: canned jobs, stages, message templates, and part categories with their markup tables. What it has already is left as it is; markups wait in the draft of the pricing rules, where they are looked at before they price anything. */
         get: {
             parameters: {
                 query?: never;
@@ -9028,6 +9663,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a new shop may begin with: canned jobs, stages, message templates, and part categories with their markup tables. What it has already is left as it is; markups wait in the draft of the pricing rules, where they are looked at before they price anything. */
         post: {
             parameters: {
                 query?: never;
@@ -9074,6 +9710,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a new shop may begin with: canned jobs, stages, message templates, and part categories with their markup tables. What it has already is left as it is; markups wait in the draft of the pricing rules, where they are looked at before they price anything. */
         post: {
             parameters: {
                 query?: never;
@@ -9122,6 +9759,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's own labor guide: brought in as CSV, it takes the place of the one before. */
         get: {
             parameters: {
                 query?: never;
@@ -9143,6 +9781,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description The shop's own labor guide: brought in as CSV, it takes the place of the one before. */
         post: {
             parameters: {
                 query?: never;
@@ -9189,6 +9828,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's own labor guide: brought in as CSV, it takes the place of the one before. */
         get: {
             parameters: {
                 query?: never;
@@ -9224,6 +9864,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own labor guide: brought in as CSV, it takes the place of the one before. */
         post: {
             parameters: {
                 query?: never;
@@ -9270,6 +9911,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Every answer that was given on an order, with the frozen copy of what was shown and the signature under it. */
         get: {
             parameters: {
                 query?: never;
@@ -9293,6 +9935,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Records what a customer decided about a job, or about several at once. */
         post: {
             parameters: {
                 query?: never;
@@ -9343,6 +9986,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Records what a customer decided about a job, or about several at once. */
         post: {
             parameters: {
                 query?: never;
@@ -9393,6 +10037,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Records what a customer decided about a job, or about several at once. */
         post: {
             parameters: {
                 query?: never;
@@ -9441,6 +10086,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Every answer that was given on an order, with the frozen copy of what was shown and the signature under it. */
         get: {
             parameters: {
                 query?: never;
@@ -9476,6 +10122,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Every answer that was given on an order, with the frozen copy of what was shown and the signature under it. */
         get: {
             parameters: {
                 query?: never;
@@ -9511,6 +10158,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The order set large for reading out, and what each choice comes to. */
         get: {
             parameters: {
                 query?: never;
@@ -9550,6 +10198,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The order set large for reading out, and what each choice comes to. */
         post: {
             parameters: {
                 query?: never;
@@ -9589,6 +10238,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Releases what was found, and sends an estimate as a link by text or email. */
         get: {
             parameters: {
                 query?: never;
@@ -9628,6 +10278,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Releases what was found, and sends an estimate as a link by text or email. */
         post: {
             parameters: {
                 query?: never;
@@ -9678,6 +10329,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Releases what was found, and sends an estimate as a link by text or email. */
         post: {
             parameters: {
                 query?: never;
@@ -9728,6 +10380,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Releases what was found, and sends an estimate as a link by text or email. */
         post: {
             parameters: {
                 query?: never;
@@ -9772,6 +10425,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Estimates that wait for an answer, the oldest first (A8). */
         get: {
             parameters: {
                 query?: never;
@@ -9814,6 +10468,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What was written to and by customers, by order and by customer. */
         get: {
             parameters: {
                 query?: never;
@@ -9837,6 +10492,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description What was written to and by customers, by order and by customer. */
         post: {
             parameters: {
                 query?: never;
@@ -9885,6 +10541,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What was written to and by customers, by order and by customer. */
         get: {
             parameters: {
                 query?: never;
@@ -9908,6 +10565,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description What was written to and by customers, by order and by customer. */
         post: {
             parameters: {
                 query?: never;
@@ -9958,6 +10616,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What was written to and by customers, by order and by customer. */
         post: {
             parameters: {
                 query?: never;
@@ -10008,6 +10667,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What was written to and by customers, by order and by customer. */
         post: {
             parameters: {
                 query?: never;
@@ -10054,6 +10714,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What was written to and by customers, by order and by customer. */
         post: {
             parameters: {
                 query?: never;
@@ -10089,6 +10750,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What was written to and by customers, by order and by customer. */
         get: {
             parameters: {
                 query?: never;
@@ -10126,6 +10788,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What was written to and by customers, by order and by customer. */
         post: {
             parameters: {
                 query?: never;
@@ -10172,6 +10835,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Texts and emails of people who are not on file: read in full, answered, and put to a customer. */
         get: {
             parameters: {
                 query?: never;
@@ -10209,6 +10873,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Texts and emails of people who are not on file: read in full, answered, and put to a customer. */
         post: {
             parameters: {
                 query?: never;
@@ -10257,6 +10922,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Texts and emails of people who are not on file: read in full, answered, and put to a customer. */
         post: {
             parameters: {
                 query?: never;
@@ -10305,6 +10971,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Texts and emails of people who are not on file: read in full, answered, and put to a customer. */
         post: {
             parameters: {
                 query?: never;
@@ -10342,6 +11009,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Texts that are written often, with fields that an order fills. */
         get: {
             parameters: {
                 query?: never;
@@ -10363,6 +11031,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Texts that are written often, with fields that an order fills. */
         post: {
             parameters: {
                 query?: never;
@@ -10411,6 +11080,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Texts that are written often, with fields that an order fills. */
         post: {
             parameters: {
                 query?: never;
@@ -10448,6 +11118,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Texts that are written often, with fields that an order fills. */
         post: {
             parameters: {
                 query?: never;
@@ -10494,6 +11165,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Texts that are written often, with fields that an order fills. */
         get: {
             parameters: {
                 query?: never;
@@ -10533,6 +11205,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Tells a customer that the vehicle is ready: one key, by the shop's template. */
         post: {
             parameters: {
                 query?: never;
@@ -10577,6 +11250,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What happened by itself: a customer answered, asked, wrote. Shown until somebody saw it. */
         get: {
             parameters: {
                 query?: never;
@@ -10621,6 +11295,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What happened by itself: a customer answered, asked, wrote. Shown until somebody saw it. */
         post: {
             parameters: {
                 query?: never;
@@ -10656,6 +11331,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description All notices, read or not, with who read each and where its order stands now. */
         get: {
             parameters: {
                 query?: {
@@ -10695,6 +11371,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description All notices, read or not, with who read each and where its order stands now. */
         post: {
             parameters: {
                 query?: never;
@@ -10732,6 +11409,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Fees that the shop charges by name, and the parts that are offered every day. */
         get: {
             parameters: {
                 query?: never;
@@ -10753,6 +11431,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Fees that the shop charges by name, and the parts that are offered every day. */
         post: {
             parameters: {
                 query?: never;
@@ -10801,6 +11480,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Fees that the shop charges by name, and the parts that are offered every day. */
         post: {
             parameters: {
                 query?: never;
@@ -10851,6 +11531,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Fees that the shop charges by name, and the parts that are offered every day. */
         post: {
             parameters: {
                 query?: never;
@@ -10897,6 +11578,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Parts that the shop knows, as they are set up. */
         get: {
             parameters: {
                 query?: {
@@ -10921,6 +11603,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Parts that the shop knows, as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -10967,6 +11650,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Parts that the shop knows, as they are set up. */
         get: {
             parameters: {
                 query?: never;
@@ -10999,6 +11683,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Parts that the shop knows, as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -11058,6 +11743,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts that the shop knows, as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -11108,6 +11794,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What comes along with single parts, as it is set up. Orders that have the part already keep what came with it. */
         post: {
             parameters: {
                 query?: never;
@@ -11158,6 +11845,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What comes along with single parts, as it is set up. Orders that have the part already keep what came with it. */
         post: {
             parameters: {
                 query?: never;
@@ -11203,6 +11891,7 @@ export interface paths {
                 };
             };
         };
+        /** @description What comes along with single parts, as it is set up. Orders that have the part already keep what came with it. */
         delete: {
             parameters: {
                 query?: never;
@@ -11247,6 +11936,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Suppliers as they are set up. */
         get: {
             parameters: {
                 query?: never;
@@ -11268,6 +11958,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Suppliers as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -11316,6 +12007,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Suppliers as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -11375,6 +12067,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Suppliers as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -11425,6 +12118,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Branches of suppliers as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -11475,6 +12169,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Branches of suppliers as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -11535,6 +12230,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Branches of suppliers as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -11586,6 +12282,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a supplier said on the phone or wrote back: their reference, and when the parts come. */
         post: {
             parameters: {
                 query?: never;
@@ -11634,6 +12331,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What is needed, and what is on the way. */
         get: {
             parameters: {
                 query?: never;
@@ -11678,6 +12376,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Orders needed parts from a supplier: the purchase order is written down first, then handed over. If the supplier does not answer, it stays and is tried again by itself under the same key. */
         post: {
             parameters: {
                 query?: never;
@@ -11726,6 +12425,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Orders needed parts from a supplier: the purchase order is written down first, then handed over. If the supplier does not answer, it stays and is tried again by itself under the same key. */
         post: {
             parameters: {
                 query?: never;
@@ -11772,6 +12472,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Orders needed parts from a supplier: the purchase order is written down first, then handed over. If the supplier does not answer, it stays and is tried again by itself under the same key. */
         get: {
             parameters: {
                 query?: never;
@@ -11809,6 +12510,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Orders needed parts from a supplier: the purchase order is written down first, then handed over. If the supplier does not answer, it stays and is tried again by itself under the same key. */
         post: {
             parameters: {
                 query?: never;
@@ -11855,6 +12557,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Asks a supplier for price and stock of needed parts, just before they are ordered. */
         post: {
             parameters: {
                 query?: never;
@@ -11903,6 +12606,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Receives parts of a purchase order, at the price charged. They are put to their order, or into stock where that was chosen. */
         post: {
             parameters: {
                 query?: never;
@@ -11951,6 +12655,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Labels for the parts of a receipt. */
         get: {
             parameters: {
                 query?: never;
@@ -11986,6 +12691,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Returns, cores that are owed, and parts that nobody waits for any more. */
         get: {
             parameters: {
                 query?: never;
@@ -12007,6 +12713,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Parts and cores that go back to suppliers, from setting them aside to the credit. */
         post: {
             parameters: {
                 query?: never;
@@ -12055,6 +12762,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts and cores that go back to suppliers, from setting them aside to the credit. */
         post: {
             parameters: {
                 query?: never;
@@ -12105,6 +12813,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts and cores that go back to suppliers, from setting them aside to the credit. */
         post: {
             parameters: {
                 query?: never;
@@ -12151,6 +12860,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts and cores that go back to suppliers, from setting them aside to the credit. */
         post: {
             parameters: {
                 query?: never;
@@ -12197,6 +12907,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts and cores that go back to suppliers, from setting them aside to the credit. */
         post: {
             parameters: {
                 query?: never;
@@ -12247,6 +12958,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts and cores that go back to suppliers, from setting them aside to the credit. */
         post: {
             parameters: {
                 query?: never;
@@ -12297,6 +13009,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts and cores that go back to suppliers, from setting them aside to the credit. */
         post: {
             parameters: {
                 query?: never;
@@ -12341,6 +13054,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Returns, cores that are owed, and parts that nobody waits for any more. */
         get: {
             parameters: {
                 query?: {
@@ -12378,6 +13092,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Suppliers' bills: held against what was received, and marked paid. */
         get: {
             parameters: {
                 query?: never;
@@ -12399,6 +13114,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Suppliers' bills: held against what was received, and marked paid. */
         post: {
             parameters: {
                 query?: never;
@@ -12447,6 +13163,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Suppliers' bills: held against what was received, and marked paid. */
         post: {
             parameters: {
                 query?: never;
@@ -12497,6 +13214,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Suppliers' bills: held against what was received, and marked paid. */
         post: {
             parameters: {
                 query?: never;
@@ -12541,6 +13259,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Suppliers' bills: held against what was received, and marked paid. */
         get: {
             parameters: {
                 query?: never;
@@ -12576,6 +13295,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Suppliers' credit memos: for returns by themselves, for disputed amounts of bills as typed; used against what is paid. */
         get: {
             parameters: {
                 query?: never;
@@ -12613,6 +13333,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Suppliers' credit memos: for returns by themselves, for disputed amounts of bills as typed; used against what is paid. */
         post: {
             parameters: {
                 query?: never;
@@ -12663,6 +13384,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Suppliers' credit memos: for returns by themselves, for disputed amounts of bills as typed; used against what is paid. */
         post: {
             parameters: {
                 query?: never;
@@ -12713,6 +13435,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Suppliers' credit memos: for returns by themselves, for disputed amounts of bills as typed; used against what is paid. */
         post: {
             parameters: {
                 query?: never;
@@ -12759,6 +13482,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Bills as UBL invoices: from a file, or fetched from the service of a supplier. Nothing is kept before somebody enters one. */
         post: {
             parameters: {
                 query?: never;
@@ -12805,6 +13529,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Bills as UBL invoices: from a file, or fetched from the service of a supplier. Nothing is kept before somebody enters one. */
         get: {
             parameters: {
                 query?: never;
@@ -12840,6 +13565,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Bills as UBL invoices: from a file, or fetched from the service of a supplier. Nothing is kept before somebody enters one. */
         get: {
             parameters: {
                 query?: never;
@@ -12898,6 +13624,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Cores that will never go back to their supplier, and those that turn up after all. */
         post: {
             parameters: {
                 query?: never;
@@ -12948,6 +13675,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Cores that will never go back to their supplier, and those that turn up after all. */
         post: {
             parameters: {
                 query?: never;
@@ -12992,6 +13720,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What a supplier asks for everything that is needed, now, and when it could be here: beside each other in the list. */
         get: {
             parameters: {
                 query?: never;
@@ -13040,6 +13769,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Sublet work: sent out to a vendor, back, or called off. */
         post: {
             parameters: {
                 query?: never;
@@ -13091,6 +13821,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Sublet work: sent out to a vendor, back, or called off. */
         post: {
             parameters: {
                 query?: never;
@@ -13137,6 +13868,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Sublet work: sent out to a vendor, back, or called off. */
         post: {
             parameters: {
                 query?: never;
@@ -13183,6 +13915,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Sublet work: sent out to a vendor, back, or called off. */
         post: {
             parameters: {
                 query?: never;
@@ -13229,6 +13962,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts that technicians ask for: put on the order as a line to be sourced, or answered. */
         post: {
             parameters: {
                 query?: never;
@@ -13275,6 +14009,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts that technicians ask for: put on the order as a line to be sourced, or answered. */
         post: {
             parameters: {
                 query?: never;
@@ -13325,6 +14060,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Parts that technicians ask for: put on the order as a line to be sourced, or answered. */
         post: {
             parameters: {
                 query?: never;
@@ -13369,6 +14105,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the shop has of each part, what is kept and on order, and what it is worth. */
         get: {
             parameters: {
                 query?: {
@@ -13409,6 +14146,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What the shop has of each part, what is kept and on order, and what it is worth. */
         get: {
             parameters: {
                 query?: {
@@ -13455,6 +14193,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description A part in stock: its movements with the document behind each, for whom it is kept, and correcting it by hand. */
         get: {
             parameters: {
                 query?: {
@@ -13505,6 +14244,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A part in stock: its movements with the document behind each, for whom it is kept, and correcting it by hand. */
         post: {
             parameters: {
                 query?: never;
@@ -13555,6 +14295,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A part in stock: its movements with the document behind each, for whom it is kept, and correcting it by hand. */
         post: {
             parameters: {
                 query?: never;
@@ -13601,6 +14342,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What to reorder for the shelf, by supplier, in whole packs. */
         get: {
             parameters: {
                 query?: never;
@@ -13636,6 +14378,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Counting what lies in a bin: blind first, then the differences with their value, posted at once. */
         get: {
             parameters: {
                 query?: never;
@@ -13657,6 +14400,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Counting what lies in a bin: blind first, then the differences with their value, posted at once. */
         post: {
             parameters: {
                 query?: never;
@@ -13703,6 +14447,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Counting what lies in a bin: blind first, then the differences with their value, posted at once. */
         get: {
             parameters: {
                 query?: never;
@@ -13751,6 +14496,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Counting what lies in a bin: blind first, then the differences with their value, posted at once. */
         post: {
             parameters: {
                 query?: never;
@@ -13801,6 +14547,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Counting what lies in a bin: blind first, then the differences with their value, posted at once. */
         post: {
             parameters: {
                 query?: never;
@@ -13851,6 +14598,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Counting what lies in a bin: blind first, then the differences with their value, posted at once. */
         post: {
             parameters: {
                 query?: never;
@@ -13897,6 +14645,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Calls parts off that are still to come. A supplier with a service is asked to cancel them; the others take that by telephone, and here it is noted, with who agreed. */
         post: {
             parameters: {
                 query?: never;
@@ -13945,6 +14694,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The floor at a glance: every open order by stage, the day of every technician, and every promise of today. */
         get: {
             parameters: {
                 query?: never;
@@ -13987,6 +14737,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's own stages as they are set up. */
         get: {
             parameters: {
                 query?: never;
@@ -14008,6 +14759,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description The shop's own stages as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -14056,6 +14808,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own stages as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -14115,6 +14868,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own stages as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -14165,6 +14919,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's own stages as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -14213,6 +14968,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's bays as they are set up. */
         get: {
             parameters: {
                 query?: never;
@@ -14234,6 +14990,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description The shop's bays as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -14282,6 +15039,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's bays as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -14341,6 +15099,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's bays as they are set up. */
         post: {
             parameters: {
                 query?: never;
@@ -14392,6 +15151,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** @description Takes jobs off the schedule, and moves cars between stages. */
         delete: {
             parameters: {
                 query?: never;
@@ -14437,6 +15197,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Takes jobs off the schedule, and moves cars between stages. */
         post: {
             parameters: {
                 query?: never;
@@ -14494,6 +15255,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The earliest honest promise of an order, by all that is planned. */
         get: {
             parameters: {
                 query: {
@@ -14542,6 +15304,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Plans the day: a better plan is laid over what is scheduled, and taken whole, in part, or not at all. */
         get: {
             parameters: {
                 query?: never;
@@ -14579,6 +15342,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Plans the day: a better plan is laid over what is scheduled, and taken whole, in part, or not at all. */
         post: {
             parameters: {
                 query?: never;
@@ -14643,6 +15407,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The calendar of some days: who does what where, what is amiss, how full the days are. No prices. */
         get: {
             parameters: {
                 query: {
@@ -14690,6 +15455,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Says what would be amiss with a place in the calendar before something is let go there. */
         get: {
             parameters: {
                 query: {
@@ -14749,6 +15515,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description A day of the calendar as a list on paper: who comes, and what each technician does. */
         get: {
             parameters: {
                 query?: never;
@@ -14786,6 +15553,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Calendars for other programs (iCalendar, RFC 5545) at secret addresses: the shop's, one person's, or one appointment for the customer. */
         get: {
             parameters: {
                 query?: never;
@@ -14807,6 +15575,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Calendars for other programs (iCalendar, RFC 5545) at secret addresses: the shop's, one person's, or one appointment for the customer. */
         post: {
             parameters: {
                 query?: never;
@@ -14855,6 +15624,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Calendars for other programs (iCalendar, RFC 5545) at secret addresses: the shop's, one person's, or one appointment for the customer. */
         post: {
             parameters: {
                 query?: never;
@@ -14890,6 +15660,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Calendars for other programs (iCalendar, RFC 5545) at secret addresses: the shop's, one person's, or one appointment for the customer. */
         get: {
             parameters: {
                 query?: never;
@@ -14927,6 +15698,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What customers are told of their appointments: the confirmation with the entry for their calendar, and a reminder. */
         post: {
             parameters: {
                 query?: never;
@@ -14973,6 +15745,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Places jobs and appointments in the calendar. */
         post: {
             parameters: {
                 query?: never;
@@ -15030,6 +15803,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Places jobs and appointments in the calendar. */
         post: {
             parameters: {
                 query?: never;
@@ -15087,6 +15861,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Places jobs and appointments in the calendar. */
         post: {
             parameters: {
                 query?: never;
@@ -15137,6 +15912,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Places jobs and appointments in the calendar. */
         post: {
             parameters: {
                 query?: never;
@@ -15196,6 +15972,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Places jobs and appointments in the calendar. */
         post: {
             parameters: {
                 query?: never;
@@ -15246,6 +16023,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Appointments: drawn in the calendar, filled in field by field, confirmed, missed, called off. */
         post: {
             parameters: {
                 query?: never;
@@ -15292,6 +16070,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Appointments: drawn in the calendar, filled in field by field, confirmed, missed, called off. */
         get: {
             parameters: {
                 query?: never;
@@ -15324,6 +16103,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Appointments: drawn in the calendar, filled in field by field, confirmed, missed, called off. */
         post: {
             parameters: {
                 query?: never;
@@ -15368,6 +16148,7 @@ export interface paths {
                 };
             };
         };
+        /** @description Appointments: drawn in the calendar, filled in field by field, confirmed, missed, called off. */
         delete: {
             parameters: {
                 query?: never;
@@ -15413,6 +16194,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Appointments: drawn in the calendar, filled in field by field, confirmed, missed, called off. */
         post: {
             parameters: {
                 query?: never;
@@ -15463,6 +16245,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Appointments: drawn in the calendar, filled in field by field, confirmed, missed, called off. */
         post: {
             parameters: {
                 query?: never;
@@ -15513,6 +16296,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Appointments: drawn in the calendar, filled in field by field, confirmed, missed, called off. */
         post: {
             parameters: {
                 query?: never;
@@ -15561,6 +16345,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The technician's bench: my cars in order, without any amount of money. */
         get: {
             parameters: {
                 query?: never;
@@ -15605,6 +16390,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What is done at the bench: here or gone, on a job's clock and off, finished, opened again, how far it is. */
         post: {
             parameters: {
                 query?: never;
@@ -15653,6 +16439,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What is done at the bench: here or gone, on a job's clock and off, finished, opened again, how far it is. */
         post: {
             parameters: {
                 query?: never;
@@ -15699,6 +16486,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What is done at the bench: here or gone, on a job's clock and off, finished, opened again, how far it is. */
         post: {
             parameters: {
                 query?: never;
@@ -15743,6 +16531,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What is done at the bench: here or gone, on a job's clock and off, finished, opened again, how far it is. */
         post: {
             parameters: {
                 query?: never;
@@ -15789,6 +16578,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What is done at the bench: here or gone, on a job's clock and off, finished, opened again, how far it is. */
         post: {
             parameters: {
                 query?: never;
@@ -15839,6 +16629,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What is done at the bench: here or gone, on a job's clock and off, finished, opened again, how far it is. */
         post: {
             parameters: {
                 query?: never;
@@ -15883,6 +16674,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What a technician opens about a car on the own bench: specs, earlier work, notes and photos, parts that were asked for. No amounts, and nothing about the customer. */
         get: {
             parameters: {
                 query?: never;
@@ -15931,6 +16723,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A vehicle goes from one person to another with a note and, if wanted, a stage. It is not done until it is taken. */
         post: {
             parameters: {
                 query?: never;
@@ -15981,6 +16774,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A vehicle goes from one person to another with a note and, if wanted, a stage. It is not done until it is taken. */
         post: {
             parameters: {
                 query?: never;
@@ -16027,6 +16821,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A vehicle goes from one person to another with a note and, if wanted, a stage. It is not done until it is taken. */
         post: {
             parameters: {
                 query?: never;
@@ -16071,6 +16866,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The quality check by somebody who did not do the work: passed, or a job goes back. */
         get: {
             parameters: {
                 query?: never;
@@ -16119,6 +16915,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The quality check by somebody who did not do the work: passed, or a job goes back. */
         post: {
             parameters: {
                 query?: never;
@@ -16169,6 +16966,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The quality check by somebody who did not do the work: passed, or a job goes back. */
         post: {
             parameters: {
                 query?: never;
@@ -16217,6 +17015,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Washing and other work beside the stage: the list of its people, with key tag and place; done, and the keys back. */
         get: {
             parameters: {
                 query?: never;
@@ -16261,6 +17060,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Washing and other work beside the stage: the list of its people, with key tag and place; done, and the keys back. */
         post: {
             parameters: {
                 query?: never;
@@ -16311,6 +17111,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Washing and other work beside the stage: the list of its people, with key tag and place; done, and the keys back. */
         post: {
             parameters: {
                 query?: never;
@@ -16361,6 +17162,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Washing and other work beside the stage: the list of its people, with key tag and place; done, and the keys back. */
         post: {
             parameters: {
                 query?: never;
@@ -16400,6 +17202,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description A person's week on the clock: there, on breaks, on jobs, beside what was sold; corrected with a reason. */
         get: {
             parameters: {
                 query?: {
@@ -16456,6 +17259,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description A person's week on the clock: there, on breaks, on jobs, beside what was sold; corrected with a reason. */
         get: {
             parameters: {
                 query?: {
@@ -16503,6 +17307,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description A person's week on the clock: there, on breaks, on jobs, beside what was sold; corrected with a reason. */
         get: {
             parameters: {
                 query?: never;
@@ -16540,6 +17345,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A person's week on the clock: there, on breaks, on jobs, beside what was sold; corrected with a reason. */
         post: {
             parameters: {
                 query?: never;
@@ -16590,6 +17396,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A person's week on the clock: there, on breaks, on jobs, beside what was sold; corrected with a reason. */
         post: {
             parameters: {
                 query?: never;
@@ -16640,6 +17447,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description A person's week on the clock: there, on breaks, on jobs, beside what was sold; corrected with a reason. */
         post: {
             parameters: {
                 query?: never;
@@ -16688,6 +17496,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a technician enters about a car on the own bench: what is read on it, notes, and parts that are asked for. */
         post: {
             parameters: {
                 query?: never;
@@ -16738,6 +17547,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a technician enters about a car on the own bench: what is read on it, notes, and parts that are asked for. */
         post: {
             parameters: {
                 query?: never;
@@ -16788,6 +17598,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a technician enters about a car on the own bench: what is read on it, notes, and parts that are asked for. */
         post: {
             parameters: {
                 query?: never;
@@ -16838,6 +17649,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a technician enters about a car on the own bench: what is read on it, notes, and parts that are asked for. */
         post: {
             parameters: {
                 query?: never;
@@ -16888,6 +17700,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a technician enters about a car on the own bench: what is read on it, notes, and parts that are asked for. */
         post: {
             parameters: {
                 query?: never;
@@ -16938,6 +17751,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a technician finds, with a photo. */
         post: {
             parameters: {
                 query?: never;
@@ -16988,6 +17802,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What a technician finds, with a photo. */
         post: {
             parameters: {
                 query?: never;
@@ -17034,6 +17849,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What a technician finds, with a photo. */
         get: {
             parameters: {
                 query?: never;
@@ -17069,6 +17885,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Templates of inspections and checklists, made in Setup. */
         get: {
             parameters: {
                 query?: never;
@@ -17090,6 +17907,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Templates of inspections and checklists, made in Setup. */
         post: {
             parameters: {
                 query?: never;
@@ -17136,6 +17954,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Templates of inspections and checklists, made in Setup. */
         get: {
             parameters: {
                 query?: never;
@@ -17168,6 +17987,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Templates of inspections and checklists, made in Setup. */
         post: {
             parameters: {
                 query?: never;
@@ -17218,6 +18038,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Templates of inspections and checklists, made in Setup. */
         post: {
             parameters: {
                 query?: never;
@@ -17268,6 +18089,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Templates of inspections and checklists, made in Setup. */
         post: {
             parameters: {
                 query?: never;
@@ -17319,6 +18141,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Templates of inspections and checklists, made in Setup. */
         post: {
             parameters: {
                 query?: never;
@@ -17369,6 +18192,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Templates of inspections and checklists, made in Setup. */
         post: {
             parameters: {
                 query?: never;
@@ -17419,6 +18243,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Templates of inspections and checklists, made in Setup. */
         post: {
             parameters: {
                 query?: never;
@@ -17455,6 +18280,7 @@ export interface paths {
                 };
             };
         };
+        /** @description Templates of inspections and checklists, made in Setup. */
         delete: {
             parameters: {
                 query?: never;
@@ -17501,6 +18327,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Templates of inspections and checklists, made in Setup. */
         post: {
             parameters: {
                 query?: never;
@@ -17552,6 +18379,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         post: {
             parameters: {
                 query?: never;
@@ -17600,6 +18428,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         get: {
             parameters: {
                 query?: never;
@@ -17648,6 +18477,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         post: {
             parameters: {
                 query?: never;
@@ -17699,6 +18529,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         post: {
             parameters: {
                 query?: never;
@@ -17749,6 +18580,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         post: {
             parameters: {
                 query?: never;
@@ -17801,6 +18633,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         delete: {
             parameters: {
                 query?: never;
@@ -17847,6 +18680,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         post: {
             parameters: {
                 query?: never;
@@ -17898,6 +18732,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         post: {
             parameters: {
                 query?: never;
@@ -17944,6 +18779,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         post: {
             parameters: {
                 query?: never;
@@ -17990,6 +18826,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         post: {
             parameters: {
                 query?: never;
@@ -18040,6 +18877,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description An inspection in the hands of technicians: point by point, group by group, photos, the end. */
         post: {
             parameters: {
                 query?: never;
@@ -18084,6 +18922,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description An inspection on paper: as proof of what was done, or to be filled in by hand where there is no tablet. */
         get: {
             parameters: {
                 query?: never;
@@ -18123,6 +18962,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Turns findings into jobs: each once, however often and by however many it is asked for. What a job on the order does already joins it; what has no canned job becomes one that has to be priced. */
         post: {
             parameters: {
                 query?: never;
@@ -18171,6 +19011,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Whose move it is: inspections and estimates that wait for someone. */
         get: {
             parameters: {
                 query?: never;
@@ -18208,6 +19049,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Whose move it is: inspections and estimates that wait for someone. */
         post: {
             parameters: {
                 query?: never;
@@ -18252,6 +19094,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What was agreed with other payers of an order. */
         post: {
             parameters: {
                 query?: never;
@@ -18310,6 +19153,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Closes an order: names what is in the way, or posts an invoice for each payer that never changes. */
         get: {
             parameters: {
                 query?: never;
@@ -18356,6 +19200,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Closes an order: names what is in the way, or posts an invoice for each payer that never changes. */
         get: {
             parameters: {
                 query?: never;
@@ -18404,6 +19249,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Closes an order: names what is in the way, or posts an invoice for each payer that never changes. */
         post: {
             parameters: {
                 query?: never;
@@ -18454,6 +19300,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Closes an order: names what is in the way, or posts an invoice for each payer that never changes. */
         post: {
             parameters: {
                 query?: never;
@@ -18500,6 +19347,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Closes an order: names what is in the way, or posts an invoice for each payer that never changes. */
         post: {
             parameters: {
                 query?: never;
@@ -18544,6 +19392,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Money that is paid before the invoice, and given back. */
         get: {
             parameters: {
                 query?: never;
@@ -18567,6 +19416,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Money that is paid before the invoice, and given back. */
         post: {
             parameters: {
                 query?: never;
@@ -18617,6 +19467,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Money that is paid before the invoice, and given back. */
         post: {
             parameters: {
                 query?: never;
@@ -18665,6 +19516,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What customers and other payers owe, by age, and what is held for them; payments over several invoices. */
         get: {
             parameters: {
                 query?: never;
@@ -18700,6 +19552,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description What customers and other payers owe, by age, and what is held for them; payments over several invoices. */
         get: {
             parameters: {
                 query?: never;
@@ -18748,6 +19601,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description What customers and other payers owe, by age, and what is held for them; payments over several invoices. */
         post: {
             parameters: {
                 query?: never;
@@ -18796,6 +19650,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Statements of accounts by month: shown, as PDF, by email. */
         get: {
             parameters: {
                 query?: {
@@ -18830,6 +19685,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description Statements of accounts by month: shown, as PDF, by email. */
         post: {
             parameters: {
                 query?: never;
@@ -18878,6 +19734,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Statements of accounts by month: shown, as PDF, by email. */
         get: {
             parameters: {
                 query?: {
@@ -18924,6 +19781,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The books: journal, trial balance, what is held for others, and what is done about it. */
         get: {
             parameters: {
                 query?: {
@@ -18974,6 +19832,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The books: journal, trial balance, what is held for others, and what is done about it. */
         get: {
             parameters: {
                 query?: {
@@ -19020,6 +19879,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The books: journal, trial balance, what is held for others, and what is done about it. */
         get: {
             parameters: {
                 query?: {
@@ -19069,6 +19929,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The books: journal, trial balance, what is held for others, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -19104,6 +19965,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The books: journal, trial balance, what is held for others, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -19152,6 +20014,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The books: journal, trial balance, what is held for others, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -19200,6 +20063,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The books: journal, trial balance, what is held for others, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -19248,6 +20112,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The books: journal, trial balance, what is held for others, and what is done about it. */
         post: {
             parameters: {
                 query?: never;
@@ -19294,6 +20159,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The books as CSV: a row for each line of the journal, and the trial balance (docs/books.md describes the columns). */
         get: {
             parameters: {
                 query?: {
@@ -19339,6 +20205,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The books as CSV: a row for each line of the journal, and the trial balance (docs/books.md describes the columns). */
         get: {
             parameters: {
                 query?: {
@@ -19383,6 +20250,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The cash drawer: opened, counted, closed, with what is over or short and what goes to the bank. */
         get: {
             parameters: {
                 query?: never;
@@ -19420,6 +20288,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The cash drawer: opened, counted, closed, with what is over or short and what goes to the bank. */
         post: {
             parameters: {
                 query?: never;
@@ -19468,6 +20337,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The cash drawer: opened, counted, closed, with what is over or short and what goes to the bank. */
         post: {
             parameters: {
                 query?: never;
@@ -19514,6 +20384,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The vehicle leaves: what is to be said and handed over, and that it is gone. */
         get: {
             parameters: {
                 query?: never;
@@ -19546,6 +20417,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description The vehicle leaves: what is to be said and handed over, and that it is gone. */
         post: {
             parameters: {
                 query?: never;
@@ -19594,6 +20466,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Finds invoices and credit memos again: by ranges of number, day and amount, by state, payer and name; prints what was found as one PDF. */
         get: {
             parameters: {
                 query?: {
@@ -19650,6 +20523,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Finds invoices and credit memos again: by ranges of number, day and amount, by state, payer and name; prints what was found as one PDF. */
         get: {
             parameters: {
                 query?: {
@@ -19697,6 +20571,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description A posted invoice with everything that stands on it. */
         get: {
             parameters: {
                 query?: never;
@@ -19745,6 +20620,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Takes money for an invoice: cash with change, checks, one or several cards, deposits; writes off what nobody will pay. A charge whose answer is lost is looked up, never made twice. */
         post: {
             parameters: {
                 query?: never;
@@ -19795,6 +20671,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Takes money for an invoice: cash with change, checks, one or several cards, deposits; writes off what nobody will pay. A charge whose answer is lost is looked up, never made twice. */
         post: {
             parameters: {
                 query?: never;
@@ -19845,6 +20722,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Takes money for an invoice: cash with change, checks, one or several cards, deposits; writes off what nobody will pay. A charge whose answer is lost is looked up, never made twice. */
         post: {
             parameters: {
                 query?: never;
@@ -19895,6 +20773,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Takes money for an invoice: cash with change, checks, one or several cards, deposits; writes off what nobody will pay. A charge whose answer is lost is looked up, never made twice. */
         post: {
             parameters: {
                 query?: never;
@@ -19945,6 +20824,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Takes money for an invoice: cash with change, checks, one or several cards, deposits; writes off what nobody will pay. A charge whose answer is lost is looked up, never made twice. */
         post: {
             parameters: {
                 query?: never;
@@ -19995,6 +20875,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Tells how a card charge went. */
         post: {
             parameters: {
                 query?: never;
@@ -20041,6 +20922,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Tells how a card charge went. */
         post: {
             parameters: {
                 query?: never;
@@ -20087,6 +20969,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Gives money of an invoice back, or keeps it for the customer. */
         post: {
             parameters: {
                 query?: never;
@@ -20137,6 +21020,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Gives money of an invoice back, or keeps it for the customer. */
         post: {
             parameters: {
                 query?: never;
@@ -20188,6 +21072,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Credits an invoice whole or line by line. It first lowers the balance; what was paid beyond goes back the way it came, or stays as a deposit. Parts come back to the shelf only when said so. A credit of the whole can open the order again. */
         post: {
             parameters: {
                 query?: never;
@@ -20238,6 +21123,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Credits an invoice whole or line by line. It first lowers the balance; what was paid beyond goes back the way it came, or stays as a deposit. Parts come back to the shelf only when said so. A credit of the whole can open the order again. */
         post: {
             parameters: {
                 query?: never;
@@ -20286,6 +21172,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents of orders as PDF. */
         get: {
             parameters: {
                 query?: {
@@ -20323,6 +21210,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents of orders as PDF. */
         get: {
             parameters: {
                 query?: {
@@ -20360,6 +21248,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents of orders as PDF. */
         get: {
             parameters: {
                 query?: {
@@ -20397,6 +21286,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents of orders as PDF. */
         get: {
             parameters: {
                 query?: {
@@ -20434,6 +21324,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents of orders as PDF. */
         get: {
             parameters: {
                 query?: {
@@ -20471,6 +21362,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents of orders as PDF. */
         get: {
             parameters: {
                 query?: {
@@ -20508,6 +21400,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents of orders as PDF. */
         get: {
             parameters: {
                 query?: never;
@@ -20545,6 +21438,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents of orders as PDF. */
         get: {
             parameters: {
                 query?: {
@@ -20585,6 +21479,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Documents behind a link that went out by text: a page in the shop's name, and the PDF as it was when it was sent. */
         post: {
             parameters: {
                 query?: never;
@@ -20629,6 +21524,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description An invoice is paid from its link, on the payment service's page; receipts of what was paid. */
         get: {
             parameters: {
                 query?: never;
@@ -20664,6 +21560,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description An invoice is paid from its link, on the payment service's page; receipts of what was paid. */
         get: {
             parameters: {
                 query?: never;
@@ -20699,6 +21596,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Invoices and credit memos as UBL 2.1, made of what was frozen with them. */
         get: {
             parameters: {
                 query?: never;
@@ -20736,6 +21634,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The shop's logo, on documents and customers' pages. */
         get: {
             parameters: {
                 query?: {
@@ -20773,6 +21672,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's logo, on documents and customers' pages. */
         post: {
             parameters: {
                 query?: never;
@@ -20821,6 +21721,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The shop's logo, on documents and customers' pages. */
         post: {
             parameters: {
                 query?: never;
@@ -20854,6 +21755,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
         get: {
             parameters: {
                 query?: never;
@@ -20875,6 +21777,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
         post: {
             parameters: {
                 query?: never;
@@ -20921,6 +21824,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
         get: {
             parameters: {
                 query: {
@@ -20969,6 +21873,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
         post: {
             parameters: {
                 query?: never;
@@ -21004,6 +21909,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
         get: {
             parameters: {
                 query?: never;
@@ -21050,6 +21956,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
         get: {
             parameters: {
                 query?: never;
@@ -21087,6 +21994,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
         post: {
             parameters: {
                 query?: never;
@@ -21133,6 +22041,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
         post: {
             parameters: {
                 query?: never;
@@ -21181,6 +22090,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The customer's page behind a link: what was sent, what each choice comes to, the answer, a question. Whoever has the link may; a guessed one is refused like any other and counted. */
         get: {
             parameters: {
                 query?: never;
@@ -21218,6 +22128,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The customer's page behind a link: what was sent, what each choice comes to, the answer, a question. Whoever has the link may; a guessed one is refused like any other and counted. */
         get: {
             parameters: {
                 query: {
@@ -21259,6 +22170,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The customer's page behind a link: what was sent, what each choice comes to, the answer, a question. Whoever has the link may; a guessed one is refused like any other and counted. */
         post: {
             parameters: {
                 query?: never;
@@ -21294,6 +22206,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The customer's page behind a link: what was sent, what each choice comes to, the answer, a question. Whoever has the link may; a guessed one is refused like any other and counted. */
         post: {
             parameters: {
                 query?: never;
@@ -21335,6 +22248,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The customer's page behind a link: what was sent, what each choice comes to, the answer, a question. Whoever has the link may; a guessed one is refused like any other and counted. */
         post: {
             parameters: {
                 query?: never;
@@ -21385,6 +22299,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description The customer's page behind a link: what was sent, what each choice comes to, the answer, a question. Whoever has the link may; a guessed one is refused like any other and counted. */
         post: {
             parameters: {
                 query?: never;
@@ -21424,6 +22339,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The customer's page behind a link: what was sent, what each choice comes to, the answer, a question. Whoever has the link may; a guessed one is refused like any other and counted. */
         get: {
             parameters: {
                 query?: never;
@@ -21460,6 +22376,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents behind a link that went out by text: a page in the shop's name, and the PDF as it was when it was sent. */
         get: {
             parameters: {
                 query?: never;
@@ -21497,6 +22414,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Documents behind a link that went out by text: a page in the shop's name, and the PDF as it was when it was sent. */
         get: {
             parameters: {
                 query?: never;
@@ -21532,6 +22450,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description An invoice is paid from its link, on the payment service's page; receipts of what was paid. */
         get: {
             parameters: {
                 query?: never;
@@ -21564,6 +22483,7 @@ export interface paths {
             };
         };
         put?: never;
+        /** @description An invoice is paid from its link, on the payment service's page; receipts of what was paid. */
         post: {
             parameters: {
                 query?: never;
@@ -21608,6 +22528,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description An invoice is paid from its link, on the payment service's page; receipts of what was paid. */
         get: {
             parameters: {
                 query?: never;
@@ -21640,14 +22561,17 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Takes an absence back, or lets it hold again. */
         AbsenceRemoveRequest: {
             removed: boolean;
         };
+        /** @description Days on which the person is away, as typed. */
         AbsenceRequest: {
             from: null | string;
             until: null | string;
             reason: null | string;
         };
+        /** @description An absence that is not over. */
         AbsenceRow: {
             /** Format: int64 */
             id: number;
@@ -21655,11 +22579,65 @@ export interface components {
             until: components["schemas"]["LocalDate"];
             reason: string;
         };
+        /** @description Everybody's tokens, and what one's own may be given. */
+        AccessTokenList: {
+            /** @description Those that stand first. */
+            tokens: components["schemas"]["AccessTokenRow"][];
+            /** @description What a new one may be given. */
+            rights: components["schemas"]["TokenRight"][];
+            /**
+             * Format: int32
+             * @description The longest that one lasts.
+             */
+            mostDays: number;
+        };
+        /** @description A token that was made. */
+        AccessTokenMade: {
+            /**
+             * Format: int64
+             * @description Its key.
+             */
+            id: number;
+            /** @description The token, told this once; empty where it can't be told any more, then a new one is made. */
+            token: string;
+            /** @description It ends, UTC. */
+            endsAt: components["schemas"]["Instant"];
+        };
+        /** @description What the new token is for, what it may and for how long. */
+        AccessTokenRequest: {
+            name: null | string;
+            rights: null | components["schemas"]["Permission"][];
+            /** Format: int32 */
+            days: number;
+        };
+        /** @description A token that was made. */
+        AccessTokenRow: {
+            /**
+             * Format: int64
+             * @description Key.
+             */
+            id: number;
+            /** @description What it is for. */
+            name: string;
+            /** @description As whom it acts. */
+            person: string;
+            /** @description What it may now, in words: what it was given, as far as the person still may. */
+            rights: string[];
+            /** @description Made, UTC. */
+            madeAt: components["schemas"]["Instant"];
+            /** @description Ends, UTC. */
+            endsAt: components["schemas"]["Instant"];
+            lastUsedAt?: null | components["schemas"]["Instant"];
+            /** @description It works. */
+            stands: boolean;
+        };
+        /** @description One account. */
         AccountPageView: {
             account: components["schemas"]["AccountView"];
             open: components["schemas"]["OpenInvoiceView"][];
             deposits: components["schemas"]["DepositView"][];
         };
+        /** @description What it paid. */
         AccountPaid: {
             /** Format: double */
             paid: number;
@@ -21668,44 +22646,81 @@ export interface components {
             /** Format: double */
             kept: number;
         };
+        /** @description Money over several invoices, as typed. */
         AccountPaymentRequest: {
             method: components["schemas"]["PaymentMethod"];
             amount: null | string;
             checkNumber: null | string;
             invoiceIds: null | number[];
         };
+        /** @description All accounts, and their sum. */
         AccountsView: {
             accounts: components["schemas"]["AccountView"][];
             total: components["schemas"]["AgingView"];
         };
+        /** @description An account that owes, or that something is held for. */
         AccountView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The customer.
+             */
             customerId: number;
+            /** @description Its name. */
             name: string;
+            /** @description What it owes, by age. */
             aging: components["schemas"]["AgingView"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is held for it.
+             */
             deposits: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The most that it may owe; null for no limit.
+             */
             limit: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Days that it has to pay; null pays at once.
+             */
             days: null | number;
         };
+        /** @description What came onto the order. */
         AddedToOrder: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the order after it.
+             */
             orderVersion: number;
+            /** @description Jobs that were added. */
             jobIds: number[];
+            /** @description Lines that were added or changed. */
             lineIds: number[];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The job to go on in.
+             */
             jobId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line to go on in; null for none.
+             */
             lineId: null | number;
+            /** @description Where the next figure is expected. */
             column: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The discount that was given.
+             */
             discountId?: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the line that got another source, for its undo.
+             */
             lineVersion?: null | number;
             sheet?: null | components["schemas"]["SheetUpdate"];
         };
+        /** @description An address that can be written to. */
         AddressView: {
             channel: components["schemas"]["MessageChannel"];
             address: string;
@@ -21713,6 +22728,7 @@ export interface components {
             whose: string;
             refused: boolean;
         };
+        /** @description A time of being there that nobody clocked. */
         AddTimeRequest: {
             /** Format: int64 */
             staffId: number;
@@ -21722,30 +22738,56 @@ export interface components {
         };
         /** @enum {unknown} */
         AddToOrderKind: "Canned" | "Set" | "Operation" | "Stock" | "Offer" | "Fee" | "Earlier" | "Services" | "Fact" | "Addition" | "Discount";
+        /** @description What is to be taken onto an order, as a choice or a drawer named it; the client adds the job or line that it goes to. */
         AddToOrderRequest: {
+            /** @description What it is. */
             kind: components["schemas"]["AddToOrderKind"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The job that it goes into; null for a new one.
+             */
             jobId?: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line that it gives a source to; null for a new line.
+             */
             lineId?: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key of the canned job, set, part, fee, earlier job or canned line.
+             */
             id?: null | number;
+            /** @description Code of the operation, key of the fact. */
             code?: null | string;
+            /** @description Code of the supplier. */
             supplier?: null | string;
+            /** @description Number of the supplier's part. */
             number?: null | string;
+            /** @description Words, type or size by which the supplier's catalog was asked. */
             asked?: null | string;
             askedBy?: null | components["schemas"]["PartQueryKind"];
+            /** @description What a discount takes, as typed: 10% or 15.00. */
             value?: null | string;
             on?: null | components["schemas"]["DiscountBase"];
+            /** @description Why a discount is given. */
             reason?: null | string;
+            /** @description Labor without the parts that it needs. */
             laborOnly?: boolean;
+            /** @description Titles of the services that are taken. */
             services?: null | string[];
+            /** @description Services for hard use. */
             hard?: boolean;
+            /** @description Services as one job instead of several. */
             oneJob?: boolean;
+            /** @description The reading that services are for, as typed, where it is not that of the order. */
             reading?: null | string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The job whose place a canned one takes.
+             */
             insteadOf?: null | number;
         };
+        /** @description A write-off. */
         AdjustmentView: {
             /** Format: int64 */
             id: number;
@@ -21781,41 +22823,67 @@ export interface components {
             /** Format: int64 */
             cannedJobId: null | number;
         };
+        /** @description The list. */
         AfterWorkPageView: {
             now: components["schemas"]["LocalDateTime"];
             items: components["schemas"]["AfterWorkView"][];
         };
+        /** @description Off the list, or on it again. */
         AfterWorkRemoveRequest: {
             removed: boolean;
         };
+        /** @description What is to be done. */
         AfterWorkRequest: {
             title: null | string;
         };
         /** @enum {unknown} */
         AfterWorkStep: "Waiting" | "Begun" | "Done" | "KeysBack";
+        /** @description How far it is. */
         AfterWorkStepRequest: {
             step: components["schemas"]["AfterWorkStep"];
         };
+        /** @description One piece of work beside the stage. */
         AfterWorkView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number of the order.
+             */
             number: number;
+            /** @description What is to be done. */
             title: string;
+            /** @description Plate. */
             plate: string;
+            /** @description The vehicle in words. */
             vehicle: string;
+            /** @description Key tag. */
             keyTag: string;
+            /** @description Where the keys are. */
             keysAt: string;
+            /** @description Where the vehicle is. */
             carAt: string;
             promisedAt: null | components["schemas"]["LocalDateTime"];
+            /** @description The work is done: it can begin. */
             isReady: boolean;
+            /** @description The stage, while the work goes on. */
             stageName: string;
+            /** @description How far it is. */
             step: components["schemas"]["AfterWorkStep"];
+            /** @description Who has the keys. */
             by: string;
+            /** @description The customer waits here. */
             customerWaits: boolean;
         };
+        /** @description What is owed, by days past due. */
         AgingView: {
             /** Format: double */
             current: number;
@@ -21832,6 +22900,7 @@ export interface components {
             /** Format: double */
             total: number;
         };
+        /** @description A group. */
         AllGoodRequest: {
             group: string;
         };
@@ -21842,22 +22911,26 @@ export interface components {
          * @enum {unknown}
          */
         AnswerChannel: "InPerson" | "Phone" | "Message" | "Link";
+        /** @description What was answered to a job. */
         Answered: {
             job: string;
             kind: components["schemas"]["DecisionKind"];
         };
+        /** @description Where the order of an appointment is. */
         AppointmentArrived: {
             /** Format: int64 */
             orderId: number;
             /** Format: int64 */
             number: number;
         };
+        /** @description Whom it is for, on file. */
         AppointmentCustomerRequest: {
             /** Format: int64 */
             customerId: null | number;
             /** Format: int64 */
             vehicleId: null | number;
         };
+        /** @description A time it was moved. */
         AppointmentMoveView: {
             from: components["schemas"]["LocalDateTime"];
             to: components["schemas"]["LocalDateTime"];
@@ -21865,6 +22938,7 @@ export interface components {
             at: components["schemas"]["Instant"];
             by: string;
         };
+        /** @description A span that was drawn, or a time for an order whose vehicle is to come; without a time the usual one. */
         AppointmentRequest: {
             start: null | components["schemas"]["LocalDateTime"];
             /** Format: int32 */
@@ -21880,9 +22954,11 @@ export interface components {
             /** Format: int64 */
             vehicleId?: null | number;
         };
+        /** @description Canned jobs that it is for, in order. */
         AppointmentServicesRequest: {
             cannedJobIds: number[];
         };
+        /** @description A canned job of an appointment. */
         AppointmentServiceView: {
             /** Format: int64 */
             cannedJobId: number;
@@ -21890,6 +22966,7 @@ export interface components {
             /** Format: double */
             hours: number;
         };
+        /** @description One field as typed. */
         AppointmentSetRequest: {
             field: string;
             value: null | string;
@@ -21898,59 +22975,107 @@ export interface components {
         };
         /** @enum {unknown} */
         AppointmentState: "Asked" | "Confirmed" | "Arrived" | "Missed" | "Canceled" | null;
+        /** @description How far it is, and why it was missed or called off. */
         AppointmentStateRequest: {
             state: components["schemas"]["AppointmentState"];
             reason: null | string;
         };
+        /** @description A vehicle that can be chosen. */
         AppointmentVehicle: {
             /** Format: int64 */
             id: number;
             plate: string;
             description: string;
         };
+        /** @description An appointment, each field as typed. */
         AppointmentView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version.
+             */
             version: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The customer on file.
+             */
             customerId: null | number;
+            /** @description The customer's name, on file or typed. */
             customer: string;
+            /** @description Telephone of somebody who is not on file. */
             phone: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The vehicle on file.
+             */
             vehicleId: null | number;
+            /** @description The vehicle in words, on file or typed. */
             vehicle: string;
+            /** @description Its plate. */
             plate: string;
+            /** @description Vehicles of the customer. */
             vehicles: components["schemas"]["AppointmentVehicle"][];
+            /** @description When it begins. */
             start: components["schemas"]["LocalDateTime"];
+            /** @description Hours of work, as typed; empty where they follow from the services. */
             length: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Minutes of work.
+             */
             minutes: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who does it.
+             */
             technicianId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Where.
+             */
             bayId: null | number;
+            /** @description What it is for, in the customer's words. */
             words: string;
+            /** @description Canned jobs. */
             services: components["schemas"]["AppointmentServiceView"][];
+            /** @description What the customer does meanwhile. */
             transport: components["schemas"]["Transport"];
+            /** @description How it came to the shop. */
             source: string;
+            /** @description Sources that are offered. */
             sources: string[];
+            /** @description How far it is. */
             state: components["schemas"]["AppointmentState"];
+            /** @description Why it was missed or called off. */
             reason: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its order.
+             */
             orderId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number of its order.
+             */
             orderNumber: null | number;
+            /** @description Nothing was entered yet: left like that, it goes without a trace. */
             isEmpty: boolean;
             remindedAt: null | components["schemas"]["Instant"];
+            /** @description Times it was moved, the latest first. */
             moves: components["schemas"]["AppointmentMoveView"][];
         };
+        /** @description The whole answer: about each open job, who signs, with what signature. */
         ApprovalAnswerRequest: {
             jobs: components["schemas"]["JobAnswer"][];
             name: null | string;
             signaturePng: null | string;
             note: null | string;
         };
+        /** @description A link that was sent. */
         ApprovalLinkView: {
             /** Format: int64 */
             id: number;
@@ -21963,35 +23088,62 @@ export interface components {
             opened: number;
             answeredAt: null | components["schemas"]["Instant"];
         };
+        /** @description What the page shows. */
         ApprovalPageView: {
+            /** @description What the link is good for. */
             state: components["schemas"]["LinkState"];
+            /** @description What there is to say about that; empty while it can be answered. */
             sentence: string;
+            /** @description The shop's name. */
             shop: string;
+            /** @description Its telephone. */
             phone: string;
+            /** @description There is a logo. */
             logo: boolean;
+            /** @description Whom it speaks to. */
             firstName: string;
             estimate: null | components["schemas"]["EstimateSnapshot"];
+            /** @description Jobs that wait for an answer; the bits of a choice follow them. */
             openJobs: number[];
+            /** @description Figures of every choice; empty where the server answers each. */
             choices: components["schemas"]["SelectionTotals"][];
+            /** @description What was answered to each job, once it was. */
             answers: components["schemas"]["Answered"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What all agreed work comes to with this answer, taxes included; null until it was answered.
+             */
             agreed: null | number;
+            /** @description To when work can be put off, the nearest first. */
             deferrals: components["schemas"]["DeferralChoice"][];
         };
+        /** @description A file. */
         AttachmentView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Its name. */
             name: string;
+            /** @description True for a picture that a browser shows. */
             picture: boolean;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Bytes.
+             */
             size: number;
+            /** @description When, UTC. */
             at: components["schemas"]["Instant"];
+            /** @description Who. */
             by: string;
         };
+        /** @description The supplier's authorization. */
         AuthorizeReturnRequest: {
             authorization: null | string;
         };
         AutomaticFollowUps: string;
+        /** @description An account with its balance. */
         BalanceView: {
             account: components["schemas"]["LedgerAccount"];
             code: string;
@@ -22010,11 +23162,13 @@ export interface components {
             name: string;
             bands: components["schemas"]["BandRow"][];
         };
+        /** @description What arrived at the bank, as typed. */
         BankTransferRequest: {
             from: components["schemas"]["LedgerAccount"];
             amount: null | string;
             reference: null | string;
         };
+        /** @description A bay, each field as typed. */
         BayDetail: {
             /** Format: int64 */
             id: number;
@@ -22024,12 +23178,15 @@ export interface components {
             equipment: string;
             retired: boolean;
         };
+        /** @description A new bay. */
         BayRequest: {
             name: null | string;
         };
+        /** @description Takes a bay out of use, or brings it back. */
         BayRetireRequest: {
             retired: boolean;
         };
+        /** @description One field as typed. */
         BaySetRequest: {
             field: string;
             value: null | string;
@@ -22045,6 +23202,7 @@ export interface components {
             plate: string;
             vin: string;
         };
+        /** @description A car on the bench. */
         BenchCar: {
             /** Format: int64 */
             orderId: number;
@@ -22074,6 +23232,7 @@ export interface components {
             findings: components["schemas"]["FindingView"][];
             inspections: components["schemas"]["SheetInspection"][];
         };
+        /** @description A vehicle whose work waits to be looked over by somebody who did not do it. */
         BenchCheck: {
             /** Format: int64 */
             orderId: number;
@@ -22083,6 +23242,7 @@ export interface components {
             vehicle: string;
             title: string;
         };
+        /** @description What is known about a car. */
         BenchDetailsView: {
             /** Format: int64 */
             orderId: number;
@@ -22099,16 +23259,26 @@ export interface components {
             photos: components["schemas"]["BenchPhoto"][];
             parts: components["schemas"]["BenchPartAsked"][];
         };
+        /** @description A vehicle that was handed over and not taken yet. */
         BenchHandover: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description It was handed to whoever looks; else they handed it over. */
             toMe: boolean;
+            /** @description The other person. */
             other: string;
+            /** @description What is to be known. */
             note: string;
         };
+        /** @description What became of a VIN or plate that was read. */
         BenchIdentified: {
+            /** @description In words. */
             words: string;
         };
+        /** @description A job on the bench. */
         BenchJob: {
             /** Format: int64 */
             id: number;
@@ -22126,11 +23296,13 @@ export interface components {
             onTheClock: string[];
             lines: components["schemas"]["BenchLine"][];
         };
+        /** @description A job by its title. */
         BenchJobTitle: {
             /** Format: int64 */
             id: number;
             title: string;
         };
+        /** @description A line of a job, without price. */
         BenchLine: {
             /** Format: int64 */
             id: number;
@@ -22145,40 +23317,62 @@ export interface components {
             stateCode: null | components["schemas"]["PartStateCode"];
             note: string;
         };
+        /** @description A note on the order. */
         BenchNote: {
             text: string;
             by: string;
             at: components["schemas"]["LocalDateTime"];
         };
+        /** @description A note for the counter. */
         BenchNoteRequest: {
+            /** @description The note. */
             text: null | string;
+            /** @description Content hash of a photo that was kept; null for none. */
             photoHash: null | string;
         };
+        /** @description The odometer that was read. */
         BenchOdometerRequest: {
+            /** @description As typed. */
             value: null | string;
+            /** @description It is right although it is lower than the last. */
             confirmed: boolean;
         };
+        /** @description A part that was asked for. */
         BenchPartAsked: {
+            /** @description What was asked for. */
             text: string;
+            /** @description Who asked. */
             by: string;
+            /** @description When. */
             at: components["schemas"]["LocalDateTime"];
+            /** @description What became of it. */
             state: string;
+            /** @description Nobody answered yet. */
             waiting: boolean;
         };
+        /** @description A part that is asked for. */
         BenchPartRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The job; null for none.
+             */
             jobId: null | number;
+            /** @description What is asked for. */
             text: null | string;
+            /** @description Content hash of a photo that was kept; null for none. */
             photoHash: null | string;
         };
+        /** @description A photo on the order or one of its lines. */
         BenchPhoto: {
             hash: string;
             name: string;
             by: string;
         };
+        /** @description The plate that was read. */
         BenchPlateRequest: {
             plate: null | string;
         };
+        /** @description The bench. */
         BenchView: {
             now: components["schemas"]["LocalDateTime"];
             present: boolean;
@@ -22192,9 +23386,11 @@ export interface components {
             toCheck: components["schemas"]["BenchCheck"][];
             cars: components["schemas"]["BenchCar"][];
         };
+        /** @description The VIN that was read. */
         BenchVinRequest: {
             vin: null | string;
         };
+        /** @description The bill afterwards. */
         BillChanged: {
             /** Format: int64 */
             id: number;
@@ -22205,16 +23401,29 @@ export interface components {
             /** Format: double */
             payable: number;
         };
+        /** @description A line of a bill as typed. */
         BillLineRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The receipt's line; null for work that was sent out.
+             */
             receiptLineId: null | number;
+            /** @description Units that are billed; empty for all that were not billed yet. */
             quantity: null | string;
+            /** @description Cost each that is billed; empty for the one received at. */
             unitCost: null | string;
-            /** @default true */
+            /**
+             * @description The shop accepts the price; otherwise the difference is disputed.
+             * @default true
+             */
             accepts: boolean;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Work that was sent out, instead of a receipt's line.
+             */
             subletId?: null | number;
         };
+        /** @description A line of a bill. */
         BillLineView: {
             partNumber: string;
             description: string;
@@ -22231,6 +23440,7 @@ export interface components {
             /** Format: double */
             disputed: number;
         };
+        /** @description What a UBL invoice says; nothing is kept yet. */
         BillRead: {
             number: string;
             supplierName: string;
@@ -22244,20 +23454,39 @@ export interface components {
             tax: number;
             lines: components["schemas"]["BillReadLine"][];
         };
+        /** @description A line of a UBL invoice, matched to what came. */
         BillReadLine: {
+            /** @description The supplier's number. */
             partNumber: string;
+            /** @description What it is. */
             description: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units.
+             */
             quantity: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cost each.
+             */
             unitCost: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Core charges on the line.
+             */
             core: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Core charges with which as many units were received.
+             */
             receivedCore: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The receipt's line that it bills; null where nothing like it came.
+             */
             receiptLineId: null | number;
         };
+        /** @description A bill as typed. */
         BillRequest: {
             /** Format: int64 */
             supplierId: number;
@@ -22268,65 +23497,123 @@ export interface components {
             tax: null | string;
             lines: null | components["schemas"]["BillLineRequest"][];
         };
+        /** @description The page. */
         BillsView: {
+            /** @description What came and that no bill is there for. */
             unbilled: components["schemas"]["UnbilledView"][];
+            /** @description Bills: those to be paid, and the latest that were paid. */
             bills: components["schemas"]["BillView"][];
         };
+        /** @description A bill. */
         BillView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description The supplier's number. */
             number: string;
+            /** @description The supplier. */
             supplier: string;
+            /** @description The bill's own date. */
             billedOn: components["schemas"]["LocalDate"];
+            /** @description When it is due. */
             dueOn: components["schemas"]["LocalDate"];
+            /** @description It is due and not paid. */
             overdue: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Freight.
+             */
             freight: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tax.
+             */
             tax: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the supplier asks for.
+             */
             total: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the shop does not accept of it.
+             */
             disputed: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What credit memos gave back of it.
+             */
             credited: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What has to be paid.
+             */
             payable: number;
             paidAt: null | components["schemas"]["LocalDateTime"];
+            /** @description How. */
             paidHow: string;
+            /** @description What it bills. */
             lines: components["schemas"]["BillLineView"][];
         };
+        /** @description A day and its times. */
         BookableDay: {
             day: components["schemas"]["LocalDate"];
             times: components["schemas"]["BookableTime"][];
         };
+        /** @description A service to choose. */
         BookableService: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description What it is. */
             title: string;
+            /** @description A sentence about it. */
             words: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How long it takes.
+             */
             minutes: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it costs at least, before tax; null says nothing.
+             */
             priceFrom: null | number;
         };
+        /** @description A time that can be booked, wall time, as it is sent back. */
         BookableTime: {
             start: components["schemas"]["LocalDateTime"];
         };
+        /** @description Another time. */
         BookingMoveRequest: {
             start: components["schemas"]["LocalDateTime"];
         };
+        /** @description The page before anything is chosen. */
         BookingPage: {
+            /** @description Name of the shop. */
             shop: string;
+            /** @description Its telephone. */
             phone: string;
+            /** @description Its address. */
             address: string;
+            /** @description It has a logo. */
             logo: boolean;
+            /** @description Bookings are taken. */
             isOpen: boolean;
+            /** @description What the shop says over it. */
             words: string;
+            /** @description A booking stands at once; else somebody confirms it. */
             confirms: boolean;
+            /** @description ISO 4217 currency of prices. */
             currency: string;
+            /** @description Services. */
             services: components["schemas"]["BookableService"][];
         };
+        /** @description A booking as it was typed. What people do not see, `Website`, only robots fill in. */
         BookingRequest: {
             serviceIds: number[];
             start: components["schemas"]["LocalDateTime"];
@@ -22339,55 +23626,93 @@ export interface components {
             waits: boolean;
             website: null | string;
         };
+        /** @description A service, each field as typed. */
         BookingServiceDetail: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version.
+             */
             version: number;
+            /** @description What customers read. */
             title: string;
+            /** @description A sentence about it. */
             words: string;
+            /** @description Minutes that are kept. */
             minutes: string;
+            /** @description What it costs at least. */
             priceFrom: string;
+            /** @description Skill that it needs. */
             skill: string;
+            /** @description What its bay has to have. */
             equipment: string;
+            /** @description Hours of notice that it needs. */
             leadHours: string;
+            /** @description It is not offered. */
             removed: boolean;
         };
+        /** @description Takes a service off the page, or brings it back. */
         BookingServiceRemoveRequest: {
             removed: boolean;
         };
+        /** @description A new service: of a canned job, or with a title of its own. */
         BookingServiceRequest: {
             title: null | string;
             /** Format: int64 */
             cannedJobId: null | number;
         };
+        /** @description One field as typed. */
         BookingServiceSetRequest: {
             field: string;
             value: null | string;
             /** Format: int32 */
             version: number;
         };
+        /** @description A booking that was taken. */
         BookingTaken: {
+            /** @description Key to its page. */
             token: string;
         };
+        /** @description A booking behind its link. */
         BookingView: {
+            /** @description Name of the shop. */
             shop: string;
+            /** @description Its telephone. */
             phone: string;
+            /** @description Its address. */
             address: string;
+            /** @description It has a logo. */
             logo: boolean;
+            /** @description How far it is. */
             state: components["schemas"]["AppointmentState"];
+            /** @description The same in a sentence. */
             sentence: string;
+            /** @description When, wall time. */
             start: components["schemas"]["LocalDateTime"];
+            /** @description What it is for. */
             title: string;
+            /** @description Services, to find another time. */
             serviceIds: number[];
+            /** @description It can be moved or called off here. */
             mayChange: boolean;
         };
+        /** @description What was bought elsewhere and paid in cash. */
         BoughtRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Where.
+             */
             supplierId: number;
+            /** @description Lines of repair orders that it is for. */
             lineIds: null | number[];
+            /** @description Number on the receipt. */
             receipt: null | string;
         };
+        /** @description A branch, each field as typed. */
         BranchDetail: {
             /** Format: int64 */
             id: number;
@@ -22399,95 +23724,178 @@ export interface components {
             deliveryTimes: string;
             retired: boolean;
         };
+        /** @description A new branch. */
         BranchRequest: {
             name: null | string;
         };
+        /** @description Ends ordering from a branch, or begins it again. */
         BranchRetireRequest: {
             retired: boolean;
         };
+        /** @description One field as typed. */
         BranchSetRequest: {
+            /** @description Which. */
             field: string;
+            /** @description What was typed. */
             value: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version that the screen showed.
+             */
             version: number;
         };
+        /** @description How much of a part a branch has, and when it could be here. */
         BranchStockView: {
             branch: string;
             /** Format: int32 */
             available: number;
             here: components["schemas"]["LocalDateTime"];
         };
+        /** @description A day on which somebody is away. */
         CalendarAway: {
             day: components["schemas"]["LocalDate"];
             why: string;
         };
+        /** @description A day. */
         CalendarDay: {
+            /** @description The day. */
             day: components["schemas"]["LocalDate"];
+            /** @description The shop is closed. */
             isClosed: boolean;
+            /** @description Why it is closed; empty where it is open or nobody said. */
             closedBecause: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours that stand on it.
+             */
             planned: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Those of them that are not certain.
+             */
             uncertain: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours for which technicians are there.
+             */
             there: number;
+            /** @description The same by skill, the tightest first. */
             skills: components["schemas"]["CalendarSkill"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Appointments on it that are on or came.
+             */
             appointments: number;
         };
+        /** @description Something in the calendar. */
         CalendarItem: {
+            /** @description Job or appointment. */
             kind: components["schemas"]["CalendarKind"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key of it.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its order.
+             */
             orderId: null | number;
             state: null | components["schemas"]["AppointmentState"];
+            /** @description Plate; empty where none is known. */
             plate: string;
+            /** @description Vehicle in words. */
             vehicle: string;
+            /** @description Customer. */
             customer: string;
+            /** @description What is to be done. */
             title: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who does it.
+             */
             technicianId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Where.
+             */
             bayId: null | number;
+            /** @description When it begins, wall time. */
             start: components["schemas"]["LocalDateTime"];
+            /** @description When it ends, wall time. */
             end: components["schemas"]["LocalDateTime"];
+            /** @description The same in stretches of a day each. */
             spans: components["schemas"]["CalendarSpan"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Minutes of work.
+             */
             minutes: number;
+            /** @description Approved or confirmed. */
             isCertain: boolean;
+            /** @description Somebody fixed it. */
             isFixed: boolean;
+            /** @description It is over, or somebody is on it: it is not moved. */
             isHeld: boolean;
+            /** @description It is over. */
             isOver: boolean;
+            /** @description What the customer does meanwhile, in words; empty for a job. */
             transport: string;
+            /** @description What is amiss. */
             warnings: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version.
+             */
             version: number;
         };
         /** @enum {unknown} */
         CalendarKind: "Job" | "Appointment";
+        /** @description A technician or a bay: a lane. */
         CalendarLane: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Short name. */
             name: string;
+            /** @description Skills, or equipment, with commas. */
             able: string;
+            /** @description When the person works, or the shop is open. */
             hours: components["schemas"]["CalendarSpan"][];
+            /** @description Days on which the person is away, with why. */
             away: components["schemas"]["CalendarAway"][];
         };
+        /** @description The calendar. */
         CalendarPageView: {
+            /** @description Wall time. */
             now: components["schemas"]["LocalDateTime"];
+            /** @description The earliest opening of a day in it. */
             opens: components["schemas"]["LocalTime"];
+            /** @description The latest closing. */
             closes: components["schemas"]["LocalTime"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Minutes by which things are placed.
+             */
             stepMinutes: number;
+            /** @description Days in order. */
             days: components["schemas"]["CalendarDay"][];
+            /** @description Technicians. */
             technicians: components["schemas"]["CalendarLane"][];
+            /** @description Bays. */
             bays: components["schemas"]["CalendarLane"][];
+            /** @description What stands in it. */
             items: components["schemas"]["CalendarItem"][];
+            /** @description Orders whose vehicle is to come and that have no appointment. */
             expected: components["schemas"]["ExpectedOrder"][];
+            /** @description Moves away from one of its days. */
             moved: components["schemas"]["MovedAppointment"][];
+            /** @description Appointments that were missed on one of its days. */
             missed: components["schemas"]["MissedAppointment"][];
         };
+        /** @description Hours of a skill on a day. */
         CalendarSkill: {
             skill: string;
             /** Format: double */
@@ -22495,18 +23903,27 @@ export interface components {
             /** Format: double */
             there: number;
         };
+        /** @description A stretch of time on one day, wall time. */
         CalendarSpan: {
             from: components["schemas"]["LocalDateTime"];
             until: components["schemas"]["LocalDateTime"];
         };
+        /** @description A recall that is open on a car, or a bulletin about its model. */
         Campaign: {
+            /** @description recall or bulletin. */
             kind: string;
+            /** @description The maker's number. */
             number: string;
+            /** @description The day of its issue. */
             on: components["schemas"]["LocalDate"];
+            /** @description What it is about. */
             title: string;
+            /** @description What is wrong, or what to do. */
             text: string;
+            /** @description What the maker does; empty for bulletins. */
             remedy: string;
         };
+        /** @description Lines of the purchase order, none for all that is still to come, and why. */
         CancelPartsRequest: {
             lineIds: null | number[];
             reason: string;
@@ -22532,6 +23949,7 @@ export interface components {
             lines?: components["schemas"]["CannedLineForm"][];
             alternatives?: number[];
         };
+        /** @description A canned job to be edited; a new one has no key. */
         CannedFormView: {
             /** Format: int64 */
             id: null | number;
@@ -22539,6 +23957,7 @@ export interface components {
             version: number;
             form: components["schemas"]["CannedForm"];
         };
+        /** @description A canned job. */
         CannedJobView: {
             /** Format: int64 */
             id: number;
@@ -22552,6 +23971,7 @@ export interface components {
             /** Format: int32 */
             parts: number;
         };
+        /** @description What was kept. */
         CannedKept: {
             /** Format: int64 */
             id: number;
@@ -22571,6 +23991,7 @@ export interface components {
             factKey?: string;
             followsFact?: boolean;
         };
+        /** @description A set as it is typed; without a key a new one. */
         CannedSetRequest: {
             /** Format: int64 */
             id: null | number;
@@ -22578,6 +23999,7 @@ export interface components {
             words: string;
             jobIds: number[];
         };
+        /** @description A set of canned jobs. */
         CannedSetView: {
             /** Format: int64 */
             id: number;
@@ -22585,18 +24007,28 @@ export interface components {
             words: string;
             jobIds: number[];
         };
+        /** @description What car it may be. */
         CarAnswer: {
             car: null | components["schemas"]["VehicleFacts"];
+            /** @description What is to be said where it knows nothing. */
             sentence: string;
+            /** @description What looks wrong about the VIN. */
             remarks: string[];
+            /** @description VINs with one character otherwise whose check digit fits. */
             corrections: string[];
-            /** @default false */
+            /**
+             * @description Whether the service did not answer, so that the screen asks it again by itself.
+             * @default false
+             */
             silent: boolean;
         };
         /** @enum {unknown} */
         CardChargeState: "Pending" | "Approved" | "Declined" | "NotMade";
+        /** @description A card, as typed. */
         CardRequest: {
+            /** @description Empty for what is owed. */
             amount: null | string;
+            /** @description Empty for none. */
             tip: null | string;
         };
         /** @enum {unknown} */
@@ -22607,6 +24039,7 @@ export interface components {
             checksToBank: boolean;
             note: null | string;
         };
+        /** @description Cash that came or went since it was opened. */
         CashMove: {
             at: components["schemas"]["Instant"];
             text: string;
@@ -22615,53 +24048,100 @@ export interface components {
             /** Format: int64 */
             invoiceId: null | number;
         };
+        /** @description Cash handed over, as typed. */
         CashRequest: {
+            /** @description As typed. */
             tendered: string;
-            /** @default false */
+            /**
+             * @description Chosen knowingly while a card charge is open.
+             * @default false
+             */
             despiteCharge: boolean;
         };
+        /** @description Something that can be taken. */
         CatalogChoice: {
+            /** @description Name within the list. */
             key: string;
+            /** @description Kind of choice, in words. */
             group: string;
+            /** @description What it is. */
             title: string;
+            /** @description What tells it from others: number, time, where it is, when it can be here. */
             detail: string;
+            /** @description Its price or time; empty where it has none. */
             figure: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The higher the better.
+             */
             score: number;
+            /** @description What to send to take it. */
             take: components["schemas"]["AddToOrderRequest"];
-            /** @default false */
+            /**
+             * @description It is a job of its own, or several.
+             * @default false
+             */
             isWholeJob: boolean;
         };
+        /** @description What an outside source answers. */
         CatalogOutsideAnswer: {
+            /** @description What fits. */
             items: components["schemas"]["CatalogChoice"][];
+            /** @description What it has to know of the car first. */
             questions: components["schemas"]["CatalogQuestion"][];
+            /** @description Why it does not answer; empty where it does. */
             trouble: string;
-            /** @default false */
+            /**
+             * @description Whether the service did not answer, so that the screen asks it again by itself.
+             * @default false
+             */
             silent: boolean;
         };
+        /** @description A part, each field as typed. */
         CatalogPart: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version, sent with the next change.
+             */
             version: number;
+            /** @description Fields as typed, by name. */
             fields: {
                 [key: string]: string;
             };
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On the shelf.
+             */
             onHand: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Kept for approved work.
+             */
             reserved: number;
+            /** @description Not offered any more. */
             withdrawn: boolean;
+            /** @description Units to choose from. */
             units: string[];
+            /** @description Conditions to choose from. */
             conditions: string[];
+            /** @description Categories that other parts have. */
             categories: string[];
+            /** @description What comes along with it. */
             addOns: components["schemas"]["PartAddOn"][];
+            /** @description Suppliers to choose from. */
             suppliers: components["schemas"]["PartSupplier"][];
         };
+        /** @description A new part. */
         CatalogPartRequest: {
             number: null | string;
             description: null | string;
         };
+        /** @description A part in the list. */
         CatalogPartRow: {
             /** Format: int64 */
             id: number;
@@ -22672,19 +24152,30 @@ export interface components {
             onHand: number;
             withdrawn: boolean;
         };
+        /** @description One field as typed. */
         CatalogPartSetRequest: {
+            /** @description Which. */
             field: string;
+            /** @description What was typed. */
             value: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version that the screen showed.
+             */
             version: number;
         };
+        /** @description A page of parts by number. */
         CatalogPartsPage: {
+            /** @description The parts. */
             parts: components["schemas"]["CatalogPartRow"][];
+            /** @description The number after which the next page begins; null where this is the last. */
             more: null | string;
         };
+        /** @description Withdraws a part, or offers it again. */
         CatalogPartWithdrawRequest: {
             withdrawn: boolean;
         };
+        /** @description A question of a catalog about a car. */
         CatalogQuestion: {
             key: string;
             text: string;
@@ -22694,34 +24185,54 @@ export interface components {
             name: string;
             bands: string;
         };
+        /** @description Lets approved work go past the ceiling. */
         CeilingRequest: {
             reason: null | string;
         };
         /** @enum {unknown} */
         CeilingState: "Within" | "LetPast" | "Past";
+        /** @description What a change answers; one of an order with what it did to the sheet. */
         Changed: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the order after it; 0 where it is about no order.
+             */
             orderVersion: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key of what was added or changed.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of what was changed, to be sent with the next change or the undo.
+             */
             version: number;
             sheet?: null | components["schemas"]["SheetUpdate"];
         };
+        /** @description The password now, and the new one. */
         ChangePasswordRequest: {
             password: string;
             newPassword: string;
         };
+        /** @description A card charge that was written down. */
         ChargeBegun: {
             /** Format: int64 */
             id: number;
         };
+        /** @description How a charge went. */
         ChargeOutcome: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The charge.
+             */
             id: number;
+            /** @description Where it is. */
             state: components["schemas"]["CardChargeState"];
+            /** @description A sentence for people. */
             message: string;
         };
+        /** @description A card charge that is not settled, or was refused. */
         ChargeView: {
             /** Format: int64 */
             id: number;
@@ -22755,12 +24266,14 @@ export interface components {
             signedBy: string;
             photoHashes: string[];
         };
+        /** @description The signature as PNG in base 64, who signs, marks seen on the car, photos of it. */
         CheckInRequest: {
             signedBy: null | string;
             signaturePng: null | string;
             condition: null | string;
             photoHashes: null | string[];
         };
+        /** @description A signed sheet. */
         CheckInSigned: {
             /** Format: int64 */
             id: number;
@@ -22768,10 +24281,12 @@ export interface components {
             at: components["schemas"]["Instant"];
             by: string;
         };
+        /** @description What would be signed now, and what was. */
         CheckInView: {
             document: components["schemas"]["CheckInDocument"];
             signed: components["schemas"]["CheckInSigned"][];
         };
+        /** @description A job of a vehicle that waits for its check. */
         CheckJob: {
             /** Format: int64 */
             id: number;
@@ -22779,21 +24294,39 @@ export interface components {
             doneBy: string;
             lines: string[];
         };
+        /** @description A check, as typed. */
         CheckRequest: {
+            /** @description Empty for what is owed. */
             amount: null | string;
+            /** @description Its number. */
             checkNumber: null | string;
-            /** @default false */
+            /**
+             * @description Chosen knowingly while a card charge is open.
+             * @default false
+             */
             despiteCharge: boolean;
         };
+        /** @description A vehicle that waits for its check. */
         CheckView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its order.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number of the order.
+             */
             number: number;
+            /** @description The vehicle in words. */
             vehicle: string;
+            /** @description Its plate. */
             plate: string;
+            /** @description What the customer said. */
             concerns: string[];
+            /** @description Approved jobs. */
             jobs: components["schemas"]["CheckJob"][];
+            /** @description Why whoever asks may not check it; empty where they may. */
             whyNot: string;
         };
         /** @enum {unknown} */
@@ -22802,11 +24335,17 @@ export interface components {
             on: components["schemas"]["LocalDate"];
             reason: string;
         };
+        /** @description What came of it. */
         ClosedDaysImported: {
+            /** @description Days on which the shop is closed now. */
             added: components["schemas"]["ClosedDay"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the shop.
+             */
             version: number;
         };
+        /** @description A day on which the shop is closed, as typed. */
         CloseRequest: {
             on: null | string;
             reason: null | string;
@@ -22820,6 +24359,7 @@ export interface components {
             lineId?: null | number;
             field?: null | string;
         };
+        /** @description One field of something that comes along, as it was typed; empty lets it follow again. */
         CompanionRequest: {
             code: string;
             field: string;
@@ -22838,12 +24378,15 @@ export interface components {
             taxable: boolean;
             passThrough: boolean;
         };
+        /** @description A concern in the customer's words. */
         ConcernRequest: {
             complaint: string;
         };
+        /** @description Where the confirmation went. */
         ConfirmationSent: {
             to: string;
         };
+        /** @description A contact. */
         ContactView: {
             /** Format: int64 */
             id: number;
@@ -22853,6 +24396,7 @@ export interface components {
             email: string;
             copied: boolean;
         };
+        /** @description The link by which a document went out with a text. */
         ConversationLinkView: {
             /** Format: int64 */
             id: number;
@@ -22861,37 +24405,66 @@ export interface components {
             /** Format: int32 */
             opened: number;
         };
+        /** @description A thread with all that writing needs. */
         ConversationView: {
+            /** @description Messages, the oldest first. */
             messages: components["schemas"]["MessageView"][];
+            /** @description Where the customer can be written to. */
             addresses: components["schemas"]["AddressView"][];
             quietUntil: null | components["schemas"]["Instant"];
         };
+        /** @description Which job of which former order. */
         CopyRequest: {
             /** Format: int64 */
             formerOrderId: number;
             /** Format: int32 */
             job: number;
         };
+        /** @description A core that a supplier gets back for its charge. */
         CoreOwedView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The receipt with which the new part came.
+             */
             receiptLineId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who gets it.
+             */
             supplierId: number;
+            /** @description Their name. */
             supplier: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The repair order; null for stock.
+             */
             orderNumber: null | number;
+            /** @description The new part's number. */
             partNumber: string;
+            /** @description The new part. */
             description: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cores that did not go back yet.
+             */
             quantity: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What they bring.
+             */
             amount: number;
+            /** @description The old part is here: the work is done and nobody said that the customer keeps it. */
             atHand: boolean;
+            /** @description When the new part came. */
             since: components["schemas"]["LocalDateTime"];
+            /** @description The last day on which the supplier takes it. */
             dueOn: components["schemas"]["LocalDate"];
+            /** @description That day is past. */
             overdue: boolean;
+            /** @description Why it will never go back; empty while it is to. */
             givenUp: string;
         };
+        /** @description A line whose quantity differs from the facts. */
         CorrectionView: {
             /** Format: int64 */
             lineId: number;
@@ -22903,36 +24476,69 @@ export interface components {
             unit: string;
             fact: string;
         };
+        /** @description What a time should have been, as typed, and why. */
         CorrectRequest: {
             from: null | string;
             until: null | string;
             reason: null | string;
         };
+        /** @description What somebody counted. */
         CountedRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The part.
+             */
             partId: number;
+            /** @description Units as typed; empty for not counted. */
             counted: null | string;
         };
+        /** @description A count. */
         CountView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Opened or closed. */
             kind: components["schemas"]["CashCountKind"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What should have been in it.
+             */
             expected: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was in it.
+             */
             counted: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Over, or below zero short.
+             */
             difference: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Taken to the bank, or below zero brought from there.
+             */
             banked: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Checks that went along.
+             */
             checksBanked: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What stayed in it.
+             */
             left: number;
+            /** @description A note. */
             note: string;
+            /** @description When. */
             at: components["schemas"]["Instant"];
+            /** @description Who. */
             by: string;
         };
+        /** @description A line that can be credited. */
         CreditableLine: {
             job: string;
             jobTitle: string;
@@ -22944,26 +24550,44 @@ export interface components {
             quantityLeft: null | number;
             unit: string;
         };
+        /** @description What is credited, and what becomes of the money. */
         CreditInvoiceRequest: {
+            /** @description Why. */
             reason: null | string;
+            /** @description The lines; null for all that is left. */
             lines: null | components["schemas"]["CreditLineRequest"][];
-            /** @default false */
+            /**
+             * @description What was paid too much stays as a deposit of the customer instead of going back.
+             * @default false
+             */
             keepAsDeposit: boolean;
-            /** @default false */
+            /**
+             * @description The order is open again: all its invoices are credited whole, its parts are its own again.
+             * @default false
+             */
             openAgain: boolean;
         };
+        /** @description A line to credit. */
         CreditLineRequest: {
+            /** @description Id of the job within the invoice. */
             job: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its place, from 0.
+             */
             line: number;
+            /** @description How much, as typed; empty for all that is left. */
             quantity: null | string;
+            /** @description Its parts come back to the shelf. */
             toStock: boolean;
         };
+        /** @description A credit memo for what was disputed on a bill, as typed. */
         CreditOfBillRequest: {
             number: null | string;
             datedOn: null | string;
             amount: null | string;
         };
+        /** @description What a credit would come to. */
         CreditPreview: {
             /** Format: double */
             total: number;
@@ -22976,8 +24600,11 @@ export interface components {
             /** Format: double */
             leftAfter: number;
         };
+        /** @description What the supplier gave back. */
         CreditReturnRequest: {
+            /** @description How much, as typed; empty for all that was expected. */
             amount: null | string;
+            /** @description Number of their credit memo. */
             memo: null | string;
         };
         CurvePoint: {
@@ -22986,12 +24613,14 @@ export interface components {
             /** Format: double */
             price: number;
         };
+        /** @description The curve of a markup table. */
         CurveView: {
             table: string;
             points: components["schemas"]["CurvePoint"][];
             naive: components["schemas"]["NaivePiece"][];
             lifts: components["schemas"]["MarkupLift"][];
         };
+        /** @description A car of a customer. */
         CustomerCar: {
             /** Format: int64 */
             id: number;
@@ -23008,11 +24637,13 @@ export interface components {
             /** Format: int64 */
             openOrderNumber: null | number;
         };
+        /** @description A contact or a site to choose from. */
         CustomerChoice: {
             /** Format: int64 */
             id: number;
             name: string;
         };
+        /** @description A core that a customer was charged and can still bring. */
         CustomerCoreView: {
             /** Format: int64 */
             orderId: number;
@@ -23039,10 +24670,12 @@ export interface components {
             /** Format: double */
             owed: number;
         };
+        /** @description A page; Next asks for the one after it, null at the end. */
         CustomerListPage: {
             rows: components["schemas"]["CustomerListRow"][];
             next: null | string;
         };
+        /** @description A customer in the list. */
         CustomerListRow: {
             /** Format: int64 */
             id: number;
@@ -23057,15 +24690,18 @@ export interface components {
             visits: number;
             lastVisit: null | components["schemas"]["Instant"];
         };
+        /** @description One field as it was typed, and the version that was seen. */
         CustomerPageSetRequest: {
             field: string;
             value: null | string;
             /** Format: int32 */
             version: number;
         };
+        /** @description A question to the shop. */
         CustomerQuestion: {
             text: null | string;
         };
+        /** @description A customer. */
         CustomerSummary: {
             /** Format: int64 */
             id: number;
@@ -23084,70 +24720,122 @@ export interface components {
             contacts: components["schemas"]["CustomerChoice"][];
             sites: components["schemas"]["CustomerChoice"][];
         };
+        /** @description The page. */
         CustomerView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version, to be sent with changes.
+             */
             version: number;
+            /** @description The name by which everybody calls them. */
             name: string;
+            /** @description Every field as it is typed, by its name. */
             fields: {
                 [key: string]: string;
             };
+            /** @description Whether the exemption holds today. */
             exemptToday: boolean;
+            /** @description Phones. */
             phones: components["schemas"]["PhoneView"][];
+            /** @description Email addresses. */
             emails: components["schemas"]["EmailView"][];
+            /** @description Contacts. */
             contacts: components["schemas"]["ContactView"][];
+            /** @description Sites. */
             sites: components["schemas"]["SiteView"][];
+            /** @description Rates of the account's own. */
             rates: components["schemas"]["RateView"][];
+            /** @description What they have meant to the shop. */
             figures: components["schemas"]["CustomerFigures"];
+            /** @description Their cars. */
             cars: components["schemas"]["CustomerCar"][];
+            /** @description Names of the policy's labor rates. */
             rateNames: string[];
+            /** @description Names of the policy's exemptions. */
             exemptionNames: string[];
+            /** @description Merges that can still be taken back. */
             merges: components["schemas"]["MergeView"][];
         };
         /** @enum {unknown} */
         CustomerVisibility: "ToBeDecided" | "Shown" | "KeptInside";
         /** @enum {unknown} */
         DecisionKind: "Proposed" | "Approved" | "Declined" | "Deferred" | "AnotherVisit";
+        /** @description An answer as it is on record. */
         DecisionView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description The job. */
             job: string;
+            /** @description What was decided. */
             kind: components["schemas"]["DecisionKind"];
+            /** @description Who decided. */
             decidedBy: string;
+            /** @description How the answer came. */
             channel: components["schemas"]["AnswerChannel"];
+            /** @description When, UTC. */
             at: components["schemas"]["Instant"];
+            /** @description Who asked. */
             askedBy: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Total over all approved jobs that was agreed to with it.
+             */
             amountAgreed: number;
+            /** @description A note. */
             note: string;
             deferUntil: null | components["schemas"]["LocalDate"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Put off to this reading.
+             */
             deferAtReading: null | number;
+            /** @description Lines that were left out, in words. */
             leftOut: string;
+            /** @description What was acknowledged. */
             acknowledged: string;
+            /** @description There is a signature. */
             signed: boolean;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The frozen copy; null for answers from before copies were kept.
+             */
             shownId: null | number;
+            /** @description Its SHA-256, in hex. */
             shownHash: string;
+            /** @description The copy still has that hash. */
             intact: boolean;
         };
+        /** @description A time to which work can be put off. */
         DeferralChoice: {
+            /** @description The time. */
             term: components["schemas"]["DeferralTerm"];
+            /** @description It in words. */
             words: string;
+            /** @description Taken where nothing else is chosen. */
             isUsual: boolean;
         };
         /** @enum {unknown} */
         DeferralTerm: "Month" | "Quarter" | "HalfYear";
+        /** @description Somebody who can sign in to the demo. */
         DemoPerson: {
             userName: string;
             name: string;
             role: components["schemas"]["Role"];
         };
+        /** @description What goes back of it, as typed; empty for all that is left. */
         DepositBackRequest: {
             method: components["schemas"]["PaymentMethod"];
             amount: null | string;
         };
+        /** @description Money that came for it, went back, or was used. */
         DepositMove: {
             method: components["schemas"]["PaymentMethod"];
             /** Format: double */
@@ -23156,19 +24844,34 @@ export interface components {
             invoiceId: null | number;
             at: components["schemas"]["Instant"];
         };
+        /** @description A deposit, as typed. */
         DepositRequest: {
+            /** @description Cash, check or card. */
             method: components["schemas"]["PaymentMethod"];
+            /** @description How much. */
             amount: null | string;
+            /** @description Number of a check. */
             checkNumber: null | string;
         };
+        /** @description A deposit that was taken. */
         DepositTaken: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its key.
+             */
             id: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How much it is.
+             */
             amount: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The card charge to settle; null for cash and checks.
+             */
             chargeId: null | number;
         };
+        /** @description A deposit as its receipt shows it. */
         DepositView: {
             /** Format: int64 */
             id: number;
@@ -23182,6 +24885,7 @@ export interface components {
             orderId: null | number;
             moves: components["schemas"]["DepositMove"][];
         };
+        /** @description Whose number it is, as the directory has it. */
         DirectoryEntry: {
             firstName: string;
             lastName: string;
@@ -23235,38 +24939,63 @@ export interface components {
         };
         /** @enum {unknown} */
         DocumentLineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text" | "Supplies" | "Core" | "Discount";
+        /** @description What the page shows. */
         DocumentLinkPageView: {
+            /** @description The document can be fetched. */
             good: boolean;
+            /** @description What there is to say where it can't. */
             sentence: string;
+            /** @description The shop's name. */
             shop: string;
+            /** @description Its telephone. */
             phone: string;
+            /** @description There is a logo. */
             logo: boolean;
+            /** @description What the document is, with its number. */
             title: string;
+            /** @description When it was sent, wall time. */
             sentOn: components["schemas"]["LocalDate"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Bytes of the PDF; 0 where it can't be fetched.
+             */
             size: number;
+            /** @description It is an invoice, which can be paid. */
             isInvoice: boolean;
         };
+        /** @description The whole form, and the version of the draft that was seen; zero where there was none. */
         DraftRequest: {
             form: components["schemas"]["PolicyForm"];
             /** Format: int32 */
             version: number;
         };
+        /** @description A draft, and when it was changed by whom. */
         DraftView: {
             /** Format: int32 */
             version: number;
             changedBy: string;
             changedAt: components["schemas"]["Instant"];
         };
+        /** @description The drawer as it stands. */
         DrawerView: {
+            /** @description It was opened and not closed. */
             isOpen: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What should be in it.
+             */
             expected: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Checks that are not at the bank.
+             */
             checks: number;
+            /** @description Cash since it was opened. */
             moves: components["schemas"]["CashMove"][];
+            /** @description Counts, the latest first. */
             counts: components["schemas"]["CountView"][];
         };
+        /** @description A drawing. */
         DrawingTitle: {
             key: string;
             title: string;
@@ -23276,6 +25005,7 @@ export interface components {
         DueState: "Later" | "Soon" | "Due" | "Late";
         /** @enum {unknown} */
         DuplicateReason: "Phone" | "Plate" | "Vin" | "Email" | "Name";
+        /** @description Somebody on file who may be the same. */
         DuplicateView: {
             /** Format: int64 */
             customerId: number;
@@ -23287,26 +25017,52 @@ export interface components {
             vehicle: string;
             by: components["schemas"]["DuplicateReason"][];
         };
+        /** @description A job of an earlier order. */
         EarlierJob: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The job; null for one of a former program.
+             */
             jobId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The former order.
+             */
             formerOrderId: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its place on the former order.
+             */
             formerJob: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its order; null for a former one.
+             */
             orderId: null | number;
+            /** @description Number of the order. */
             number: string;
+            /** @description Title. */
             title: string;
+            /** @description The car, in words. */
             car: string;
+            /** @description Whether it is the order's own car. */
             thisCar: boolean;
+            /** @description Day of the order. */
             on: components["schemas"]["LocalDate"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Odometer then.
+             */
             reading: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it came to.
+             */
             subtotal: number;
+            /** @description What was decided. */
             decision: string;
         };
+        /** @description An earlier job with its lines. */
         EarlierLook: {
             title: string;
             lines: components["schemas"]["ThenAndNow"][];
@@ -23315,18 +25071,29 @@ export interface components {
             /** Format: double */
             now: null | number;
         };
+        /** @description An earlier visit, without amounts. */
         EarlierVisit: {
+            /** @description The order's number; that of a former program as it was there. */
             number: string;
+            /** @description The day. */
             on: components["schemas"]["LocalDate"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The odometer then; null where nobody read it.
+             */
             odometer: null | number;
+            /** @description What it came for. */
             complaint: string;
+            /** @description Titles of what was done. */
             done: string[];
+            /** @description What was recommended and not done, with what became of it. */
             notDone: string[];
         };
+        /** @description A job by title, or a canned one. */
         EditJobsAddRequest: {
             title: null | string;
         };
+        /** @description A new line: a catalog part, or a text with the figures that are known already, as typed. */
         EditLinesAddRequest: {
             kind: components["schemas"]["LineKind"];
             description: null | string;
@@ -23337,12 +25104,14 @@ export interface components {
             amount: null | string;
             unitCost: null | string;
         };
+        /** @description One field as it was typed, and the version that the writer saw. */
         EditOrderSetRequest: {
             field: string;
             value: null | string;
             /** Format: int32 */
             version: number;
         };
+        /** @description An email address. */
         EmailView: {
             /** Format: int64 */
             id: number;
@@ -23351,10 +25120,12 @@ export interface components {
         };
         /** @enum {unknown} */
         EndingKind: "None" | "RoundUpTo" | "EndWith";
+        /** @description How it ended, and why in a word. */
         EndOrderRequest: {
             ending: components["schemas"]["OrderEnding"];
             reason: string;
         };
+        /** @description A name for the computer. */
         EnrollRequest: {
             name: string;
         };
@@ -23365,12 +25136,14 @@ export interface components {
             validUntil: components["schemas"]["LocalDate"];
             unsafeTerms: string;
         };
+        /** @description A part that is offered before anything is typed. */
         EverydayPart: {
             /** Format: int64 */
             id: number;
             number: string;
             description: string;
         };
+        /** @description Puts a part on the everyday list or takes it off, by its number. */
         EverydayRequest: {
             number: null | string;
             on: boolean;
@@ -23380,6 +25153,7 @@ export interface components {
             all: boolean;
             taxes: string[];
         };
+        /** @description An order whose vehicle is to come and that has no appointment. */
         ExpectedOrder: {
             /** Format: int64 */
             orderId: number;
@@ -23390,29 +25164,43 @@ export interface components {
             title: string;
             arrivesAt: null | components["schemas"]["LocalDateTime"];
         };
+        /** @description What is known, and what could not be asked. */
         ExternalAdvisoriesAnswer: {
+            /** @description What is known, the most pressing first. */
             items: components["schemas"]["Advisory"][];
+            /** @description What is missing and why. */
             sentences: string[];
-            /** @default false */
+            /**
+             * @description Whether the service did not answer, so that the screen asks it again by itself.
+             * @default false
+             */
             silent: boolean;
         };
         /** @enum {unknown} */
         ExtraFieldType: "Text" | "Number" | "Date" | "Choice" | "YesNo";
+        /** @description What came though nobody ordered it here: more than asked, or something else. It goes into stock. */
         ExtraRequest: {
             number: null | string;
             description: null | string;
             quantity: null | string;
             unitCost: null | string;
         };
+        /** @description A new address, shown once. */
         FeedMade: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Path of the calendar on the shop's address. */
             path: string;
         };
+        /** @description Whose calendar; null for the shop's. */
         FeedRequest: {
             /** Format: int64 */
             staffId: null | number;
         };
+        /** @description An address that answers. */
         FeedView: {
             /** Format: int64 */
             id: number;
@@ -23422,6 +25210,7 @@ export interface components {
             madeAt: components["schemas"]["Instant"];
             madeBy: string;
         };
+        /** @description A fee as it is typed; without a key a new one. */
         FeeRequest: {
             /** Format: int64 */
             id: null | number;
@@ -23440,6 +25229,7 @@ export interface components {
             passThrough: boolean;
             category: string;
         };
+        /** @description A fee. */
         FeeView: {
             /** Format: int64 */
             id: number;
@@ -23453,12 +25243,14 @@ export interface components {
             taxable: boolean;
             retired: boolean;
         };
+        /** @description A new field. */
         FieldRequest: {
             kind: components["schemas"]["RecordKind"];
             name: null | string;
             type: components["schemas"]["ExtraFieldType"];
             choices: null | string;
         };
+        /** @description A field with what it holds. */
         FieldState: {
             /** Format: int64 */
             id: number;
@@ -23467,6 +25259,7 @@ export interface components {
             choices: string[];
             value: string;
         };
+        /** @description A template filled by an order. */
         FilledTemplate: {
             /** Format: int64 */
             id: number;
@@ -23476,31 +25269,56 @@ export interface components {
             subject: string;
             body: string;
         };
+        /** @description A finding. */
         FindingView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Part of the vehicle; empty where nobody said. */
             group: string;
+            /** @description What was found. */
             text: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Measured value; null where nothing was measured.
+             */
             measured: null | number;
+            /** @description Its unit. */
             unit: string;
             limits: null | components["schemas"]["PointLimits"];
+            /** @description What it means. */
             rating: components["schemas"]["Rating"];
+            /** @description Its photo. */
             photoHash: null | string;
+            /** @description Who found it. */
             by: string;
+            /** @description When, UTC. */
             at: components["schemas"]["Instant"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The job on the order that was made of it, or covers it; null before.
+             */
             jobId: null | number;
         };
+        /** @description What became of them. */
         FindingWorkDone: {
+            /** @description Jobs that were added. */
             jobIds: number[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Findings that a job on the order does already.
+             */
             joined: number;
             sheet?: null | components["schemas"]["SheetUpdate"];
         };
+        /** @description Which findings. */
         FindingWorkRequest: {
+            /** @description Those that were chosen; null for all that are due or unsafe. */
             findingIds: null | number[];
         };
+        /** @description What the first-run page asks. */
         FirstRunRequest: {
             shopName: string;
             timeZone: string;
@@ -23511,11 +25329,13 @@ export interface components {
             password: string;
             code: string;
         };
+        /** @description Whether a job stays where it is. */
         FixRequest: {
             isFixed: boolean;
             /** Format: int32 */
             version: number;
         };
+        /** @description Work beside the stage. */
         FloorAfterWork: {
             /** Format: int64 */
             id: number;
@@ -23523,12 +25343,14 @@ export interface components {
             step: components["schemas"]["AfterWorkStep"];
             by: string;
         };
+        /** @description A bay: a lane of the other face. */
         FloorBay: {
             /** Format: int64 */
             id: number;
             name: string;
             equipment: string;
         };
+        /** @description A planned job on the day's axis; times are wall time. */
         FloorBlock: {
             /** Format: int64 */
             jobId: number;
@@ -23556,6 +25378,7 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        /** @description An open order. */
         FloorCard: {
             /** Format: int64 */
             id: number;
@@ -23592,6 +25415,7 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        /** @description A vehicle that was handed over and not taken yet. */
         FloorHandover: {
             /** Format: int64 */
             id: number;
@@ -23605,32 +25429,61 @@ export interface components {
             stageName: string;
             at: components["schemas"]["Instant"];
         };
+        /** @description The floor. */
         FloorPageView: {
+            /** @description Wall time. */
             now: components["schemas"]["LocalDateTime"];
+            /** @description When the shop opens. */
             opens: components["schemas"]["LocalTime"];
+            /** @description When it closes. */
             closes: components["schemas"]["LocalTime"];
+            /** @description The shop's stages in order, and retired ones in which cars still are. */
             stages: components["schemas"]["StageView"][];
+            /** @description Technicians. */
             people: components["schemas"]["FloorPerson"][];
+            /** @description Bays in use. */
             bays: components["schemas"]["FloorBay"][];
+            /** @description Everybody who is on staff. */
             staff: components["schemas"]["FloorStaff"][];
+            /** @description Planned work of today. */
             blocks: components["schemas"]["FloorBlock"][];
+            /** @description Work that waits to be planned. */
             unplanned: components["schemas"]["UnplannedJob"][];
+            /** @description Cars. */
             cards: components["schemas"]["FloorCard"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours of the work that is planned for today.
+             */
             hoursSoldToday: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours that all technicians have today.
+             */
             hoursToday: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Minutes by which work is planned.
+             */
             planStepMinutes: number;
         };
+        /** @description A technician's lane. */
         FloorPerson: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description First name and initial. */
             shortName: string;
+            /** @description Skills, with commas. */
             skills: string;
+            /** @description Clocked in for the day. */
             present: boolean;
+            /** @description What is to be known of the day: away, off, until 2:00 pm; empty for a day as long as the shop's. */
             day: string;
         };
+        /** @description Somebody to whom a vehicle can be handed, or whose vehicles can be looked at. */
         FloorStaff: {
             /** Format: int64 */
             id: number;
@@ -23643,6 +25496,7 @@ export interface components {
         };
         /** @enum {unknown} */
         FollowUpActKind: "Messaged" | "Reached" | "LeftWord" | "NoAnswer" | "PutOff" | "Closed";
+        /** @description What was done about a reason: a call, put off until a day as typed, or closed. */
         FollowUpActRequest: {
             kind: components["schemas"]["FollowUpKind"];
             /** Format: int64 */
@@ -23651,35 +25505,60 @@ export interface components {
             note: null | string;
             until: null | string;
         };
+        /** @description Something that was done about it. */
         FollowUpActView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description What. */
             what: components["schemas"]["FollowUpActKind"];
+            /** @description The same in words. */
             words: string;
+            /** @description What was said, or why. */
             note: string;
+            /** @description When, wall time. */
             at: components["schemas"]["LocalDateTime"];
+            /** @description Who. */
             by: string;
         };
+        /** @description A message to look at. */
         FollowUpDraft: {
+            /** @description What it is about. */
             reasons: components["schemas"]["FollowUpKey"][];
+            /** @description The customer. */
             customer: string;
+            /** @description The vehicle in words; empty for none. */
             vehicle: string;
+            /** @description What the work is called. */
             titles: string[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it costs today, before tax; null where not all of it can be priced.
+             */
             price: null | number;
+            /** @description Text or email. */
             channel: components["schemas"]["MessageChannel"];
+            /** @description Number or address. */
             address: string;
+            /** @description The same as it is read. */
             shown: string;
+            /** @description Subject of an email. */
             subject: string;
+            /** @description What it says. */
             body: string;
         };
+        /** @description Messages to look at, and who gets none. */
         FollowUpDrafts: {
             drafts: components["schemas"]["FollowUpDraft"][];
             skipped: components["schemas"]["FollowUpSkipped"][];
         };
+        /** @description The reasons that are to be written about. */
         FollowUpDraftsRequest: {
             reasons: components["schemas"]["FollowUpKey"][];
         };
+        /** @description Which reason. */
         FollowUpKey: {
             kind: components["schemas"]["FollowUpKind"];
             /** Format: int64 */
@@ -23687,19 +25566,34 @@ export interface components {
         };
         /** @enum {unknown} */
         FollowUpKind: "Deferred" | "Declined" | "Advised" | "Reminder" | "Estimate" | "Missed" | "Thanks" | "Away";
+        /** @description How much there is of a kind. */
         FollowUpKindSum: {
+            /** @description Which. */
             kind: components["schemas"]["FollowUpKind"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rows that are due or answered.
+             */
             due: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What these are worth.
+             */
             worth: number;
         };
+        /** @description All of it. */
         FollowUpList: {
+            /** @description Reasons, the most pressing first. */
             rows: components["schemas"]["FollowUpRow"][];
+            /** @description Their sums. */
             kinds: components["schemas"]["FollowUpKindSum"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rows that were left out because there are too many.
+             */
             more: number;
         };
+        /** @description A message as it was looked at and changed. */
         FollowUpMessage: {
             reasons: components["schemas"]["FollowUpKey"][];
             channel: components["schemas"]["MessageChannel"];
@@ -23709,28 +25603,51 @@ export interface components {
         };
         /** @enum {unknown} */
         FollowUpOutcomeState: "Nothing" | "Opened" | "Answered" | "Booked" | "Came" | "Sold";
+        /** @description One reason about which a customer was asked. */
         FollowUpResult: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key of the act.
+             */
             id: number;
+            /** @description When, wall time. */
             at: components["schemas"]["LocalDateTime"];
+            /** @description Who asked. */
             by: string;
+            /** @description How: wrote, called. */
             how: string;
+            /** @description Why. */
             kind: components["schemas"]["FollowUpKind"];
+            /** @description What it was about. */
             title: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The customer.
+             */
             customerId: number;
+            /** @description Their name. */
             customer: string;
+            /** @description Plate of the vehicle. */
             plate: string;
+            /** @description How far it came. */
             state: components["schemas"]["FollowUpOutcomeState"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order that came of it.
+             */
             orderId: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was sold, before supplies and tax.
+             */
             sold: number;
         };
+        /** @description What came of it, the latest first, and the sums. */
         FollowUpResultList: {
             rows: components["schemas"]["FollowUpResult"][];
             sums: components["schemas"]["FollowUpResultSum"][];
         };
+        /** @description How often it came how far. */
         FollowUpResultSum: {
             state: components["schemas"]["FollowUpOutcomeState"];
             /** Format: int32 */
@@ -23738,39 +25655,71 @@ export interface components {
             /** Format: double */
             sold: number;
         };
+        /** @description A reason to get in touch. */
         FollowUpRow: {
+            /** @description Why. */
             kind: components["schemas"]["FollowUpKind"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key of what is the reason.
+             */
             sourceId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The customer.
+             */
             customerId: number;
+            /** @description Their name. */
             customer: string;
+            /** @description Telephone to call, as it is read; empty without one. */
             phone: string;
+            /** @description Number or address that is written to, as it is read; empty where nobody may write. */
             address: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The vehicle; null for none.
+             */
             vehicleId: null | number;
+            /** @description Its plate. */
             plate: string;
+            /** @description The vehicle in words. */
             vehicle: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order that it comes from.
+             */
             orderId: null | number;
+            /** @description What it is about. */
             title: string;
+            /** @description Why now. */
             why: string;
+            /** @description When it is due, or can be asked again. */
             on: components["schemas"]["LocalDate"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it is worth before tax, as it was told; zero where nobody can tell.
+             */
             worth: number;
+            /** @description How far it is. */
             state: components["schemas"]["FollowUpState"];
+            /** @description What was tried last; empty for nothing. */
             tried: string;
+            /** @description Why nobody may write now; empty where one may. */
             noMessage: string;
+            /** @description What was done, the latest first. */
             acts: components["schemas"]["FollowUpActView"][];
         };
+        /** @description Some messages, at most 25 at once. */
         FollowUpSendRequest: {
             messages: components["schemas"]["FollowUpMessage"][];
         };
+        /** @description Somebody who is not written to. */
         FollowUpSkipped: {
             customer: string;
             title: string;
             why: string;
         };
+        /** @description How many went out, and who got none. */
         FollowUpsSent: {
             /** Format: int32 */
             sent: number;
@@ -23778,6 +25727,7 @@ export interface components {
         };
         /** @enum {unknown} */
         FollowUpState: "Answered" | "Due" | "Soon" | "Resting" | "PutOff" | "Coming" | "Closed";
+        /** @description A clock that somebody forgot. */
         ForgottenClock: {
             /** Format: int64 */
             id: number;
@@ -23788,6 +25738,7 @@ export interface components {
             title: string;
             since: components["schemas"]["LocalDateTime"];
         };
+        /** @description An order of a former program. */
         FormerHistoryRow: {
             /** Format: int64 */
             id: number;
@@ -23799,6 +25750,7 @@ export interface components {
             /** Format: int32 */
             odometer: null | number;
         };
+        /** @description The page. */
         FormerOrderView: {
             /** Format: int64 */
             id: number;
@@ -23811,36 +25763,68 @@ export interface components {
             document: components["schemas"]["ShopDocument"];
             canGoTo: components["schemas"]["OpenOrder"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What was found.
+         * @enum {unknown}
+         */
         FoundKind: "Customer" | "Vehicle" | "Order" | "FormerOrder";
+        /** @description Something found. */
         FoundRecord: {
+            /** @description What it is. */
             kind: components["schemas"]["FoundKind"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its key.
+             */
             id: number;
+            /** @description What it is called. */
             title: string;
+            /** @description What tells it from others. */
             detail: string;
+            /** @description Plate of a car or of an order's car. */
             plate: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Whose it is.
+             */
             customerId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The car.
+             */
             vehicleId: null | number;
+            /** @description An order that is open. */
             open: boolean;
+            /** @description What must be seen before anything is done for them. */
             warning: string;
         };
+        /** @description How what was paid too much goes back; as a deposit it stays. */
         GiveBackRequest: {
             method: components["schemas"]["PaymentMethod"];
         };
+        /** @description What goes back: money to hand over now, or a refund to settle at the terminal. */
         GivenBack: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To hand over now, in cash or by check.
+             */
             cash: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description To settle at the terminal.
+             */
             refundId: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Kept as a deposit.
+             */
             kept: number;
         };
+        /** @description Why a core will never go back. */
         GiveUpCoreRequest: {
             reason: null | string;
         };
+        /** @description How it went with the supplier. */
         HandedOver: {
             /** Format: int64 */
             id: number;
@@ -23849,16 +25833,19 @@ export interface components {
             trouble: string;
             expectedAt: null | components["schemas"]["Instant"];
         };
+        /** @description To whom it is handed; null for whoever takes it. */
         HandInspectionRequest: {
             /** Format: int64 */
             technicianId: null | number;
         };
+        /** @description What came of it. */
         HandoverDone: {
             /** Format: int64 */
             id: number;
             /** Format: int64 */
             orderId: number;
         };
+        /** @description To whom, with what. */
         HandoverRequest: {
             /** Format: int64 */
             toId: number;
@@ -23866,14 +25853,24 @@ export interface components {
             /** Format: int64 */
             stageId: null | number;
         };
+        /** @description One field of the header as it was typed. */
         HeaderRequest: {
+            /** @description The field. */
             field: string;
+            /** @description As typed. */
             value: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The version that the writer saw.
+             */
             version: number;
-            /** @default false */
+            /**
+             * @description A reading lower than the last was said to be right.
+             * @default false
+             */
             confirmed: boolean;
         };
+        /** @description What is held for others. */
         HeldForOthers: {
             from: components["schemas"]["LocalDate"];
             through: components["schemas"]["LocalDate"];
@@ -23881,19 +25878,33 @@ export interface components {
             /** Format: double */
             sales: number;
         };
+        /** @description A tax, or a fee held for others, in a period. */
         HeldView: {
             account: components["schemas"]["LedgerAccount"];
             code: string;
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the tax is on.
+             */
             base: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was charged in the period without it, by a certificate or by its kind; null for fees.
+             */
             untaxed: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was charged in the period.
+             */
             charged: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is held of it through the last day, remittances taken off.
+             */
             held: number;
         };
+        /** @description A job of an earlier order. */
         HistoryJob: {
             title: string;
             decision: components["schemas"]["DecisionKind"];
@@ -23901,11 +25912,13 @@ export interface components {
             /** Format: double */
             subtotal: number;
         };
+        /** @description A page; Next asks for the one after it, null at the end. */
         HistoryPage: {
             rows: components["schemas"]["HistoryRow"][];
             /** Format: int64 */
             next: null | number;
         };
+        /** @description An earlier or open order. */
         HistoryRow: {
             /** Format: int64 */
             orderId: number;
@@ -23924,20 +25937,24 @@ export interface components {
         };
         /** Format: binary */
         IFormFile: string;
+        /** @description A row that can't be brought in. */
         ImportBadRow: {
             /** Format: int32 */
             row: number;
             words: string;
             reason: string;
         };
+        /** @description A calendar file of holidays, as text (iCalendar). */
         ImportClosedRequest: {
             text: string;
         };
+        /** @description A column of the file. */
         ImportColumn: {
             heading: string;
             field: null | string;
             samples: string[];
         };
+        /** @description A field that a column can hold. */
         ImportFieldChoice: {
             name: string;
             label: string;
@@ -23945,23 +25962,41 @@ export interface components {
         };
         /** @enum {unknown} */
         ImportKind: "Customers" | "Vehicles" | "Orders" | "Parts" | "CannedJobs";
+        /** @description Which field each column holds; empty for none. */
         ImportMappingRequest: {
             fields: string[];
         };
+        /** @description What would come in. */
         ImportPreview: {
+            /** @description The import. */
             run: components["schemas"]["ImportRunView"];
+            /** @description Fields to choose from. */
             fields: components["schemas"]["ImportFieldChoice"][];
+            /** @description Columns as they are understood. */
             columns: components["schemas"]["ImportColumn"][];
+            /** @description Needed fields that no column holds. */
             missing: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Records that would be made.
+             */
             good: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rows that are on file already.
+             */
             onFile: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rows that can't be brought in: how many.
+             */
             bad: number;
+            /** @description The first of them, with the reason. */
             badRows: components["schemas"]["ImportBadRow"][];
+            /** @description The first records that would be made, in few words. */
             goodSamples: string[];
         };
+        /** @description An import. */
         ImportRunView: {
             /** Format: int64 */
             id: number;
@@ -23984,156 +26019,295 @@ export interface components {
         };
         /** @enum {unknown} */
         ImportState: "Previewed" | "Running" | "Done" | "Undoing" | "Undone" | "Stopped";
+        /** @description Which draft is put in force, and why in a few words. */
         InForceRequest: {
             /** Format: int32 */
             version: number;
             note: null | string;
         };
+        /** @description What an act made of an inspection. */
         InspectionChanged: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The inspection.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its version.
+             */
             version: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the point; zero where it was about none.
+             */
             pointVersion: number;
         };
+        /** @description Points that came from a file. */
         InspectionPointsTaken: {
             /** Format: int32 */
             added: number;
             /** Format: int32 */
             changed: number;
         };
+        /** @description A point of an inspection. */
         InspectionPointView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version, sent with the next change.
+             */
             version: number;
+            /** @description Part of the vehicle. */
             group: string;
+            /** @description What is looked at. */
             title: string;
+            /** @description Unit; empty where it is only rated. */
             unit: string;
+            /** @description Its limits. */
             limits: components["schemas"]["PointLimits"];
             rating: null | components["schemas"]["Rating"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The measured value; null before.
+             */
             measured: null | number;
+            /** @description Why it was not looked at. */
             skipped: string;
+            /** @description Note. */
             note: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Reading up to which it will still do.
+             */
             lastsTo: null | number;
             lastsUntil: null | components["schemas"]["LocalDate"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The reading that is proposed, from its wear since last time; null where nobody can tell.
+             */
             proposedTo: null | number;
             proposedOn: null | components["schemas"]["LocalDate"];
+            /** @description The canned job that it asks for, by its title; empty for none. */
             job: string;
             last: null | components["schemas"]["LastTimeView"];
+            /** @description Its photos. */
             photos: components["schemas"]["PointPhotoView"][];
+            /** @description Who rated it; empty before. */
             by: string;
         };
+        /** @description A new inspection. */
         InspectionRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description From which template.
+             */
             templateId: number;
         };
+        /** @description A choice by key. */
         InspectionTemplateChoice: {
             /** Format: int64 */
             id: number;
             title: string;
         };
+        /** @description Up or down. */
         InspectionTemplateMoveRequest: {
             up: boolean;
         };
+        /** @description A new point. */
         InspectionTemplatePointRequest: {
             group: null | string;
             title: null | string;
         };
+        /** @description A point of a template. */
         InspectionTemplatePointView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Part of the vehicle. */
             group: string;
+            /** @description What is looked at. */
             title: string;
+            /** @description Unit; empty where it is only rated. */
             unit: string;
+            /** @description More is worse. */
             highIsWorse: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Limit of watch.
+             */
             watchAt: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Limit of due.
+             */
             dueAt: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Limit of unsafe.
+             */
             unsafeAt: null | number;
+            /** @description The vehicle's spec that is the limit of unsafe. */
             factKey: string;
+            /** @description What the customer reads when it is to be watched. */
             watchText: string;
+            /** @description What the customer reads when it is due. */
             dueText: string;
+            /** @description What the customer reads when it is unsafe. */
             unsafeText: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The canned job that it asks for.
+             */
             cannedJobId: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How much of that job.
+             */
             countEach: number;
         };
+        /** @description A new template. */
         InspectionTemplateRequest: {
+            /** @description Name. */
             name: null | string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The template whose points it gets; null for none.
+             */
             copyOf?: null | number;
+            /** @description A list to begin with: courtesy, brakes or maintenance; empty for none. */
             start?: null | string;
         };
+        /** @description A template in the list. */
         InspectionTemplateRow: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Name. */
             name: string;
+            /** @description Points are done, not rated. */
             isChecklist: boolean;
+            /** @description Every vehicle gets one. */
             onArrival: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many points it has.
+             */
             points: number;
+            /** @description Not offered any more. */
             retired: boolean;
         };
+        /** @description A field as typed. */
         InspectionTemplateSetRequest: {
             field: string;
             value: null | string;
         };
+        /** @description Ends or begins something. */
         InspectionTemplateSwitchRequest: {
             on: boolean;
         };
+        /** @description A template in full. */
         InspectionTemplateView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Name. */
             name: string;
+            /** @description Points are done, not rated. */
             isChecklist: boolean;
+            /** @description Every vehicle gets one. */
             onArrival: boolean;
+            /** @description Not offered any more. */
             retired: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version.
+             */
             version: number;
+            /** @description Its points in their order. */
             points: components["schemas"]["InspectionTemplatePointView"][];
+            /** @description Canned jobs that bring it along. */
             comesWith: components["schemas"]["InspectionTemplateChoice"][];
+            /** @description Canned jobs to choose from. */
             cannedJobs: components["schemas"]["InspectionTemplateChoice"][];
+            /** @description Units to choose from. */
             units: string[];
+            /** @description Specs to choose limits from. */
             specs: components["schemas"]["LimitSpec"][];
         };
+        /** @description An inspection, without any amount of money. */
         InspectionView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version.
+             */
             version: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its number.
+             */
             orderNumber: number;
+            /** @description Plate. */
             plate: string;
+            /** @description The vehicle in words. */
             vehicle: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Odometer; null where it is not known.
+             */
             odometer: null | number;
+            /** @description Name. */
             name: string;
+            /** @description Points are done, not rated. */
             isChecklist: boolean;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who is at it; null for whoever takes it.
+             */
             technicianId: null | number;
             finishedAt: null | components["schemas"]["LocalDateTime"];
+            /** @description Who finished it; empty before. */
             finishedBy: string;
+            /** @description A service writer read it. */
             read: boolean;
+            /** @description Its points in their order. */
             points: components["schemas"]["InspectionPointView"][];
         };
         /** Format: date-time */
         Instant: string;
+        /** @description A link that was made. */
         InvitationMade: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The person.
+             */
             id: number;
+            /** @description The link; empty where it can't be told any more, then a new one is made. */
             link: string;
+            /** @description Until when it can be used, UTC. */
             endsAt: components["schemas"]["Instant"];
         };
+        /** @description What whoever opens the link reads. */
         InvitationView: {
             shopName: string;
             name: string;
@@ -24142,6 +26316,7 @@ export interface components {
             /** Format: int32 */
             shortestPin: number;
         };
+        /** @description The credit memo, money to hand back now, and card refunds to settle. */
         InvoiceCredited: {
             /** Format: int64 */
             creditNoteId: number;
@@ -24155,53 +26330,106 @@ export interface components {
         };
         /** @enum {unknown} */
         InvoiceKind: "Invoice" | "CreditNote";
+        /** @description A page of them, the latest first. */
         InvoicePage: {
             rows: components["schemas"]["InvoiceRow"][];
             /** Format: int64 */
             before: null | number;
         };
+        /** @description An invoice or credit memo. */
         InvoicePageView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its number.
+             */
             number: number;
+            /** @description Invoice or credit memo. */
             kind: components["schemas"]["InvoiceKind"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order.
+             */
             orderId: number;
+            /** @description Who pays it. */
             payer: components["schemas"]["Payer"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Whose it is.
+             */
             customerId: null | number;
+            /** @description When it was posted. */
             postedAt: components["schemas"]["Instant"];
+            /** @description Who posted it. */
             postedBy: string;
+            /** @description When it is due. */
             dueOn: components["schemas"]["LocalDate"];
+            /** @description Something is owed past that day. */
             overdue: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Total of the document.
+             */
             total: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What has to be paid: with deductible.
+             */
             amountDue: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was paid.
+             */
             paid: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was credited.
+             */
             credited: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was written off.
+             */
             writtenOff: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is owed.
+             */
             balance: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was paid too much.
+             */
             surplus: number;
+            /** @description All of it was credited. */
             reversed: boolean;
+            /** @description Cards can take a tip. */
             takesTips: boolean;
+            /** @description What it says. */
             document: components["schemas"]["ShopDocument"];
+            /** @description Payments and refunds. */
             payments: components["schemas"]["PaymentView"][];
+            /** @description Write-offs. */
             adjustments: components["schemas"]["AdjustmentView"][];
+            /** @description Card charges that are not settled, or were refused. */
             charges: components["schemas"]["ChargeView"][];
+            /** @description Its credit memos. */
             credits: components["schemas"]["RelatedInvoice"][];
             corrects: null | components["schemas"]["RelatedInvoice"];
+            /** @description Invoices of the same order to other payers. */
             others: components["schemas"]["RelatedInvoice"][];
+            /** @description Deposits of the customer that can be used. */
             deposits: components["schemas"]["UsableDeposit"][];
+            /** @description Lines of which something can be credited. */
             creditable: components["schemas"]["CreditableLine"][];
+            /** @description Why it was credited. */
             reason: string;
         };
+        /** @description Posted invoices, the customer's first. */
         InvoicePosted: {
             /** Format: int64 */
             invoiceId: number;
@@ -24210,32 +26438,61 @@ export interface components {
             others: number[];
             sheet?: null | components["schemas"]["SheetUpdate"];
         };
+        /** @description An invoice or credit memo. */
         InvoiceRow: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its number.
+             */
             number: number;
+            /** @description Invoice or credit memo. */
             kind: components["schemas"]["InvoiceKind"];
+            /** @description Who pays it. */
             payer: string;
+            /** @description The vehicle. */
             vehicle: string;
+            /** @description The day of posting in the shop. */
             postedOn: components["schemas"]["LocalDate"];
+            /** @description When it is due. */
             dueOn: components["schemas"]["LocalDate"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What has to be paid.
+             */
             due: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is owed of it; nothing for a credit memo.
+             */
             balance: number;
+            /** @description Credited in full. */
             reversed: boolean;
         };
+        /** @description How an invoice stands for whoever has its link. */
         InvoiceToPay: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is owed.
+             */
             due: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was paid.
+             */
             paid: number;
+            /** @description Its currency. */
             currency: string;
+            /** @description A payment on the payment service's page is not confirmed yet. */
             isPending: boolean;
         };
         /** @enum {unknown} */
         IsoDayOfWeek: "None" | "Monday" | "Tuesday" | "Wednesday" | "Thursday" | "Friday" | "Saturday" | "Sunday";
+        /** @description A row of a list: without a key it is added. */
         ItemRequest: {
             list: string;
             /** Format: int64 */
@@ -24259,6 +26516,7 @@ export interface components {
             acknowledged: boolean;
             later: null | components["schemas"]["DeferralTerm"];
         };
+        /** @description An answer about one job among several. */
         JobDecisionAnswer: {
             /** Format: int64 */
             jobId: number;
@@ -24268,17 +26526,24 @@ export interface components {
             deferAtReading: null | string;
             acknowledged: boolean;
         };
+        /** @description A job that was finished. */
         JobFinished: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The job.
+             */
             jobId: number;
+            /** @description Approved work of the same vehicle that is not finished yet, and inspections with open points. */
             unfinished: string[];
         };
         /** @enum {unknown} */
         JobProgress: "NotStarted" | "InWork" | "Finished";
+        /** @description The password that was chosen, and a PIN if one is wanted. */
         JoinRequest: {
             password: null | string;
             pin: null | string;
         };
+        /** @description An entry. */
         JournalEntryView: {
             /** Format: int64 */
             id: number;
@@ -24292,6 +26557,7 @@ export interface components {
         };
         /** @enum {unknown} */
         JournalEvent: "Invoice" | "CreditNote" | "Payment" | "WriteOff" | "Receipt" | "SupplierBill" | "BillPayment" | "PartReturn" | "Core" | "Stock" | "Drawer" | "Remittance";
+        /** @description A line of an entry: one of the two amounts. */
         JournalLineView: {
             number: string;
             name: string;
@@ -24300,18 +26566,28 @@ export interface components {
             /** Format: double */
             credit: number;
         };
+        /** @description A page of the journal, the latest first. */
         JournalView: {
+            /** @description The entries. */
             entries: components["schemas"]["JournalEntryView"][];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key from which the next page goes on; null at the end.
+             */
             before: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Sum of the whole range's debits; the same as its credits.
+             */
             debits: number;
         };
+        /** @description What was typed, and the version that it began from; 0 for a new one. */
         KeepCannedRequest: {
             form: components["schemas"]["CannedForm"];
             /** Format: int32 */
             version: number;
         };
+        /** @description Stock of a part that is kept for another order. */
         KeptElsewhereView: {
             /** Format: int64 */
             lineId: number;
@@ -24322,6 +26598,7 @@ export interface components {
             quantity: number;
             promisedAt: null | components["schemas"]["LocalDateTime"];
         };
+        /** @description Approved work for which it is kept. */
         KeptForView: {
             /** Format: int64 */
             orderId: number;
@@ -24332,19 +26609,23 @@ export interface components {
             quantity: number;
             promisedAt: null | components["schemas"]["LocalDateTime"];
         };
+        /** @description A trouble code of the order with its repairs. */
         KnownCodeView: {
             code: string;
             repairs: components["schemas"]["RepairView"][];
             trouble: string;
         };
+        /** @description Everything that is defined. */
         LabelAndFieldDefinitions: {
             labels: components["schemas"]["LabelView"][];
             fields: components["schemas"]["LabelsAndFieldsFieldView"][];
         };
+        /** @description A new label. */
         LabelRequest: {
             kind: components["schemas"]["RecordKind"];
             name: null | string;
         };
+        /** @description A field as it is defined. */
         LabelsAndFieldsFieldView: {
             /** Format: int64 */
             id: number;
@@ -24356,22 +26637,27 @@ export interface components {
             /** Format: int32 */
             uses: number;
         };
+        /** @description Puts a label on or takes it off. */
         LabelsAndFieldsPutRequest: {
             on: boolean;
         };
+        /** @description Takes a label or field out of use, or back into it. */
         LabelsAndFieldsRetireRequest: {
             retired: boolean;
         };
+        /** @description Labels and fields of a record. */
         LabelsOnRecord: {
             labels: components["schemas"]["LabelState"][];
             fields: components["schemas"]["FieldState"][];
         };
+        /** @description A label on a record, or one that could be. */
         LabelState: {
             /** Format: int64 */
             id: number;
             name: string;
             on: boolean;
         };
+        /** @description A label as it is defined. */
         LabelView: {
             /** Format: int64 */
             id: number;
@@ -24389,36 +26675,62 @@ export interface components {
             /** Format: int32 */
             removed: number;
         };
+        /** @description What came of a file, or would come of it. */
         LaborGuideImported: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Operations that the file has.
+             */
             operations: number;
+            /** @description What it makes of the guide that was there before. */
             change: components["schemas"]["LaborGuideChange"];
+            /** @description Rows that could not be read. */
             refused: components["schemas"]["LaborGuideRefusedRow"][];
         };
+        /** @description A row that could not be read. */
         LaborGuideRefusedRow: {
             /** Format: int32 */
             row: number;
             why: string;
         };
+        /** @description The labor guide for the order's car. */
         LaborGuideView: {
+            /** @description The car. */
             car: string;
+            /** @description Its operations. */
             operations: components["schemas"]["OperationView"][];
+            /** @description Why it does not answer; empty where it does. */
             trouble: string;
-            /** @default false */
+            /**
+             * @description Whether the service did not answer, so that the screen asks it again by itself.
+             * @default false
+             */
             silent: boolean;
         };
+        /** @description What was seen of a point last time. */
         LastTimeView: {
             rating: null | components["schemas"]["Rating"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The value; null where nothing was measured.
+             */
             measured: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Odometer then; null where it is not known.
+             */
             odometer: null | number;
+            /** @description When, wall time. */
             at: components["schemas"]["LocalDateTime"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Loss for each 1,000 since then; null where nobody can tell.
+             */
             wear: null | number;
         };
         /** @enum {unknown} */
         LedgerAccount: "CashDrawer" | "CardClearing" | "Checks" | "Bank" | "Receivable" | "PartsStock" | "SupplierCores" | "Payable" | "ReceivedNotBilled" | "SalesTax" | "FeesHeld" | "Deposits" | "CustomerCores" | "Tips" | "LaborSales" | "PartsSales" | "SubletSales" | "FeeSales" | "SuppliesSales" | "CostOfParts" | "CostOfSublet" | "FreightAndTax" | "WarrantyAndGoodwill" | "WrittenOff" | "CashOverShort" | "StockDifferences";
+        /** @description A spec that can be the limit of a measured point. */
         LimitSpec: {
             key: string;
             title: string;
@@ -24427,12 +26739,14 @@ export interface components {
         LineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text";
         /** @enum {unknown} */
         LineOrigin: "Typed" | "Guide" | "Stock" | "Supplier" | "Fact" | "Fee" | "Canned" | "Earlier" | "Pasted" | "Service";
+        /** @description Units of a line that came, and their cost each if it is not the one expected; as typed. */
         LineRequest: {
             /** Format: int64 */
             id: number;
             quantity: null | string;
             unitCost: null | string;
         };
+        /** @description The key in the address with which the page was opened. */
         LinkOpened: {
             key: null | string;
         };
@@ -24444,32 +26758,58 @@ export interface components {
         LocalDateTime: string;
         /** Format: time */
         LocalTime: string;
+        /** @description Through which day the books are locked; empty unlocks them. */
         LockRequest: {
             until: null | string;
         };
+        /** @description A part that is here or on the way and that nobody waits for. */
         LoosePartView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The repair order that it was for.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its number.
+             */
             orderNumber: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line.
+             */
             lineId: number;
+            /** @description The part. */
             description: string;
+            /** @description Its number. */
             number: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units.
+             */
             quantity: number;
+            /** @description Here, or on which purchase order. */
             where: string;
+            /** @description Why nobody waits for it. */
             why: string;
+            /** @description It is here; otherwise it is on the way. */
             isHere: boolean;
         };
+        /** @description A make that can be chosen. */
         MakeChoice: {
             make: string;
             models: components["schemas"]["ModelChoice"][];
         };
+        /** @description Makes to choose from. */
         MakesAnswer: {
+            /** @description The makes with their models. */
             makes: components["schemas"]["MakeChoice"][];
+            /** @description What is to be said where there are none. */
             sentence: string;
-            /** @default false */
+            /**
+             * @description Whether the service did not answer, so that the screen asks it again by itself.
+             * @default false
+             */
             silent: boolean;
         };
         MarkupLift: {
@@ -24484,112 +26824,200 @@ export interface components {
         };
         /** @enum {unknown} */
         Measure: "Sales" | "LaborSales" | "PartsSales" | "SubletSales" | "FeeSales" | "SuppliesSales" | "CounterSales" | "Cars" | "AverageOrder" | "HoursPerCar" | "SoldHours" | "EffectiveRate" | "GrossProfit" | "Margin" | "PartsMargin" | "PartsAgainstBands" | "PaidByShop" | "ApprovedAmount" | "ApprovedJobs" | "DeferredValue" | "LostSales" | "PromisesKept" | "LastPromisesKept" | "AppointmentsKept" | "AppointmentsMissed" | "SoldOfOnJobs" | "OnJobsOfPresent" | "SoldOfPresent" | "Unfinished" | "Overdue" | "Comebacks" | "NewCustomers" | "StockValue" | "StockTurns" | "IdleStock";
+        /** @description An aim as typed; empty for none. */
         MeasureAimRequest: {
             measure: components["schemas"]["Measure"];
             value: null | string;
         };
+        /** @description Sales of a day, week or month, and of the same stretch before. */
         MeasureBucket: {
+            /** @description Its first day. */
             from: components["schemas"]["LocalDate"];
+            /** @description What it is called. */
             label: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Sales; null where it is still to come.
+             */
             value: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Sales of the stretch before.
+             */
             before: null | number;
         };
+        /** @description A person or a canned job to choose. */
         MeasureChoice: {
             /** Format: int64 */
             id: number;
             name: string;
         };
+        /** @description What measures can be narrowed to. */
         MeasureChoices: {
             writers: components["schemas"]["MeasureChoice"][];
             sources: string[];
             makes: string[];
             cannedJobs: components["schemas"]["MeasureChoice"][];
         };
+        /** @description A column of a table. */
         MeasureColumn: {
+            /** @description Its head. */
             name: string;
             unit: null | components["schemas"]["MeasureUnit"];
         };
+        /** @description A figure against its aim, the period before and the same a year ago. */
         MeasureFigure: {
+            /** @description Which. */
             measure: components["schemas"]["Measure"];
+            /** @description Its name. */
             name: string;
+            /** @description How it is computed. */
             formula: string;
+            /** @description What it is counted in. */
             unit: components["schemas"]["MeasureUnit"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The figure; null where it is set against nothing.
+             */
             value: null | number;
             parts: null | components["schemas"]["MeasureParts"];
+            /** @description What its amounts are counted in. */
             amountUnit: components["schemas"]["MeasureUnit"];
+            /** @description What they are set against is counted in. */
             ofUnit: components["schemas"]["MeasureUnit"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The same of the period before.
+             */
             before: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The same a year ago.
+             */
             yearBefore: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The difference to before: in percent, of a percentage in points; null where there is none.
+             */
             change: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it should be in the whole period; null for no aim.
+             */
             aim: null | number;
+            /** @description The aim as it is typed, of a month where it adds up; empty for none. */
             aimTyped: string;
+            /** @description An aim can be set. */
             takesAim: boolean;
+            /** @description It is of the whole shop although the page is narrowed. */
             isWhole: boolean;
+            /** @description The difference to before is for the worse. */
             isWorse: boolean;
+            /** @description It is as it stands now. */
             isNow: boolean;
         };
         /** @enum {unknown} */
         MeasurePage: "Today" | "Sales" | "Technicians" | "Approval" | "Floor" | "Parts" | "Customers" | "Money";
+        /** @description What a figure is made of. */
         MeasureParts: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The amount.
+             */
             amount: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it is set against; null where it stands by itself.
+             */
             of: null | number;
         };
+        /** @description The rows behind a figure and their sum. */
         MeasureRowsView: {
+            /** @description The figure. */
             name: string;
+            /** @description How it is computed. */
             formula: string;
+            /** @description What it is counted in. */
             unit: components["schemas"]["MeasureUnit"];
+            /** @description What the amounts of rows are counted in. */
             amountUnit: components["schemas"]["MeasureUnit"];
             ofUnit: null | components["schemas"]["MeasureUnit"];
+            /** @description The period. */
             period: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The figure.
+             */
             value: null | number;
+            /** @description Its parts: the sums of the rows. */
             sum: components["schemas"]["MeasureParts"];
+            /** @description The rows. */
             rows: components["schemas"]["MeasureRowView"][];
         };
+        /** @description A row behind a figure. */
         MeasureRowView: {
+            /** @description Its day. */
             day: components["schemas"]["LocalDate"];
+            /** @description What it is. */
             title: string;
+            /** @description Plate of the vehicle; empty for none. */
             plate: string;
+            /** @description Customer or person. */
             who: string;
+            /** @description Where it is looked at; empty for nowhere. */
             link: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it adds.
+             */
             amount: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What that is set against; null where it stands by itself.
+             */
             of: null | number;
         };
+        /** @description A page of measures. */
         MeasuresView: {
+            /** @description Which. */
             page: components["schemas"]["MeasurePage"];
+            /** @description What the period is called. */
             period: string;
+            /** @description Its first day. */
             from: components["schemas"]["LocalDate"];
+            /** @description Its last day that counts. */
             until: components["schemas"]["LocalDate"];
+            /** @description It is not over. */
             isUnderWay: boolean;
+            /** @description What it is compared with. */
             against: string;
+            /** @description Figures. */
             figures: components["schemas"]["MeasureFigure"][];
+            /** @description Tables. */
             tables: components["schemas"]["MeasureTable"][];
+            /** @description Sales over the period; empty where the page shows none. */
             trend: components["schemas"]["MeasureBucket"][];
+            /** @description What waits; empty where the page shows none. */
             waiting: components["schemas"]["MeasureWaiting"][];
         };
+        /** @description A table. Columns of words stand first. */
         MeasureTable: {
             title: string;
             columns: components["schemas"]["MeasureColumn"][];
             rows: components["schemas"]["MeasureTableRow"][];
         };
+        /** @description A row of a table: words and figures by column. */
         MeasureTableRow: {
+            /** @description Words of the columns of words, in their order. */
             words: string[];
+            /** @description Figures of the others; null for none. */
             figures: (null | number)[];
+            /** @description Where it leads; empty for nowhere. */
             link: string;
         };
         /** @enum {unknown} */
         MeasureUnit: "Money" | "Percent" | "Hours" | "Count" | "MoneyPerHour" | "Times";
+        /** @description What waits for somebody, as it stands now. */
         MeasureWaiting: {
             title: string;
             /** Format: int32 */
@@ -24599,21 +27027,29 @@ export interface components {
             link: string;
             isUrgent: boolean;
         };
+        /** @description A field that says something else in the two records. */
         MergeRecordsDifference: {
             field: string;
             kept: string;
             gone: string;
         };
+        /** @description What would move. */
         MergeRecordsPreview: {
+            /** @description The record that stays. */
             kept: string;
+            /** @description The record that is taken over. */
             gone: string;
+            /** @description What moves, in words. */
             moves: string[];
+            /** @description Fields that say something else; those of the record that stays are kept. */
             differs: components["schemas"]["MergeRecordsDifference"][];
         };
+        /** @description The record that is taken over. */
         MergeRecordsRequest: {
             /** Format: int64 */
             otherId: number;
         };
+        /** @description A merge that can still be taken back. */
         MergeView: {
             /** Format: int64 */
             id: number;
@@ -24623,6 +27059,10 @@ export interface components {
         };
         /** @enum {unknown} */
         MessageChannel: "Text" | "Email" | "Page";
+        /**
+         * @description A message to write. A document goes along, as PDF with an email, behind a link with a text: estimate, work-order, inspection,
+         *     invoice, check-in, release-slip.
+         */
         MessageRequest: {
             channel: components["schemas"]["MessageChannel"];
             address: string;
@@ -24633,6 +27073,7 @@ export interface components {
         };
         /** @enum {unknown} */
         MessageState: "Waiting" | "HandingOver" | "Sent" | "Delivered" | "Failed" | "MayHaveBeenSent" | "Received" | "Withdrawn";
+        /** @description A message. */
         MessageView: {
             /** Format: int64 */
             id: number;
@@ -24651,13 +27092,21 @@ export interface components {
             unseen: boolean;
             link: null | components["schemas"]["ConversationLinkView"];
         };
+        /** @description A tire or a battery of another size than the specs name. */
         MisfitView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its line.
+             */
             lineId: number;
+            /** @description What does not fit. */
             words: string;
+            /** @description That in a few words. */
             short: string;
+            /** @description What to search for instead. */
             find: string;
         };
+        /** @description An appointment that was missed. */
         MissedAppointment: {
             /** Format: int64 */
             appointmentId: number;
@@ -24665,6 +27114,7 @@ export interface components {
             start: components["schemas"]["LocalDateTime"];
             reason: string;
         };
+        /** @description A model that can be chosen. */
         ModelChoice: {
             model: string;
             engines: string[];
@@ -24673,6 +27123,7 @@ export interface components {
             /** Format: int32 */
             from: number;
         };
+        /** @description Money taken, or written off. */
         MoneyTaken: {
             /** Format: double */
             kept: number;
@@ -24681,6 +27132,7 @@ export interface components {
             /** Format: double */
             balance: number;
         };
+        /** @description An appointment that was moved. */
         MovedAppointment: {
             /** Format: int64 */
             appointmentId: number;
@@ -24690,25 +27142,39 @@ export interface components {
             reason: string;
             by: string;
         };
+        /** @description An order that cost a figure something. */
         MovedRow: {
+            /** @description The document or order. */
             title: string;
+            /** @description Its vehicle. */
             plate: string;
+            /** @description Why. */
             why: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it cost: money, or hours late.
+             */
             cost: number;
+            /** @description Where it is looked at. */
             link: string;
         };
+        /** @description What moved a figure. */
         MovedView: {
+            /** @description The figure against what it should be. */
             sentence: string;
+            /** @description What costs are counted in. */
             unit: components["schemas"]["MeasureUnit"];
+            /** @description The orders, the dearest first. */
             rows: components["schemas"]["MovedRow"][];
         };
+        /** @description A job goes before another; before null goes to the end. */
         MoveJobRequest: {
             /** Format: int64 */
             jobId: number;
             /** Format: int64 */
             beforeId: null | number;
         };
+        /** @description Lines go before another of a job, which may be another job; before null goes to the end. */
         MoveLinesRequest: {
             lineIds: number[];
             /** Format: int64 */
@@ -24716,23 +27182,45 @@ export interface components {
             /** Format: int64 */
             beforeId: null | number;
         };
+        /** @description A movement. */
         MovementView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description When, wall time. */
             at: components["schemas"]["LocalDateTime"];
+            /** @description Why, in words. */
             kind: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units; negative when they left.
+             */
             quantity: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cost each.
+             */
             unitCost: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it changed the stock's value by.
+             */
             valueChange: number;
+            /** @description The document behind it, as it is called; empty for none. */
             document: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The repair order of that document; null where it is another.
+             */
             orderId: null | number;
+            /** @description What somebody gave as reason. */
             reason: string;
+            /** @description Who; empty for the start. */
             by: string;
         };
+        /** @description Somewhere a job stands. */
         MovePlace: {
             /** Format: int64 */
             technicianId: null | number;
@@ -24740,44 +27228,72 @@ export interface components {
             bayId: null | number;
             start: components["schemas"]["LocalDateTime"];
         };
+        /** @description Why an appointment was moved. */
         MoveReasonRequest: {
             reason: null | string;
         };
+        /** @description Moves what is kept for one line to another. */
         MoveReservedRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line that it is kept for.
+             */
             fromLineId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line that gets it.
+             */
             toLineId: number;
         };
+        /** @description A job that would be moved. */
         MoveView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The job.
+             */
             jobId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its order.
+             */
             orderId: number;
+            /** @description Plate. */
             plate: string;
+            /** @description What is to be done. */
             title: string;
             before: null | components["schemas"]["MovePlace"];
+            /** @description Where it would stand. */
             after: components["schemas"]["MovePlace"];
+            /** @description When it would end. */
             end: components["schemas"]["LocalDateTime"];
+            /** @description The same in stretches of the hours of whoever does it. */
             spans: components["schemas"]["CalendarSpan"][];
+            /** @description It is approved. */
             isCertain: boolean;
             readyBefore: null | components["schemas"]["LocalDateTime"];
             readyAfter: null | components["schemas"]["LocalDateTime"];
             promisedAt: null | components["schemas"]["LocalDateTime"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version to send back.
+             */
             version: number;
         };
+        /** @description A band's bare multiplier, from one end to the other. */
         NaivePiece: {
             from: components["schemas"]["CurvePoint"];
             to: components["schemas"]["CurvePoint"];
         };
+        /** @description Takes a fee out of use, or back into it. */
         NamedFeesRetireRequest: {
             retired: boolean;
         };
+        /** @description Both lists. */
         NamedFeesView: {
             fees: components["schemas"]["FeeView"][];
             everydayParts: components["schemas"]["EverydayPart"][];
         };
+        /** @description A posted order that the comparison names. */
         NamedOrder: {
             /** Format: int64 */
             invoiceId: number;
@@ -24795,51 +27311,97 @@ export interface components {
             /** Format: double */
             profitAfter: number;
         };
+        /** @description How an account is called. */
         NameRequest: {
             account: components["schemas"]["LedgerAccount"];
             code: string;
             number: null | string;
             name: null | string;
         };
+        /** @description What a supplier says. */
         NeededOffersView: {
+            /** @description By line; none where they did not answer. */
             offers: components["schemas"]["NeededOfferView"][];
+            /** @description Why they did not; empty where they did. */
             trouble: string;
         };
+        /** @description What a supplier says of a part that is needed. */
         NeededOfferView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line.
+             */
             lineId: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cost each; null where they do not say.
+             */
             unitCost: null | number;
+            /** @description They have enough. */
             available: boolean;
+            /** @description How much there is, in words. */
             stateText: string;
+            /** @description When it could be here, wall time. */
             here: components["schemas"]["LocalDateTime"];
+            /** @description That is past the promise. */
             late: boolean;
         };
+        /** @description A part that approved work needs and nobody ordered. */
         NeededPartView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line.
+             */
             lineId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its repair order.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number of that.
+             */
             orderNumber: number;
+            /** @description Plate; empty where there is none. */
             plate: string;
+            /** @description The vehicle in words. */
             vehicle: string;
+            /** @description The job. */
             job: string;
+            /** @description The part. */
             description: string;
+            /** @description Its number; empty where the line has no source yet. */
             number: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units that nobody has and nobody ordered.
+             */
             quantity: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units of it that are here or kept already.
+             */
             here: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cost each on the estimate.
+             */
             unitCost: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who it is ordered from unless somebody chooses another; 0 where the shop has nobody.
+             */
             supplierId: number;
             promisedAt: null | components["schemas"]["LocalDateTime"];
+            /** @description The vehicle was promised for today or before, or its owner waits. */
             urgent: boolean;
+            /** @description What a supplier said of it last; empty where it was never ordered. */
             refused: string;
+            /** @description Other orders for which the same part is kept. */
             elsewhere: components["schemas"]["KeptElsewhereView"][];
         };
+        /** @description A new customer, as typed. */
         NewCustomer: {
             firstName: null | string;
             lastName: null | string;
@@ -24858,34 +27420,60 @@ export interface components {
         };
         /** @enum {unknown} */
         NextWorkKind: "Advice" | "Service";
+        /** @description What they said, as typed. */
         NoteCallRequest: {
             reference: null | string;
             expected: null | string;
         };
+        /** @description A note of one's own. */
         NoteRequest: {
             text: string;
         };
+        /** @description A page; Next asks for the one after it, null at the end. */
         NoticePage: {
+            /** @description The newest first. */
             rows: components["schemas"]["NoticeRow"][];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key before which the next page begins.
+             */
             next: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many nobody has read.
+             */
             unread: number;
         };
+        /** @description A notice with what became of it. */
         NoticeRow: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description When, UTC. */
             at: components["schemas"]["Instant"];
+            /** @description What happened. */
             text: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order that it leads to.
+             */
             orderId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its number.
+             */
             orderNumber: null | number;
+            /** @description Where the order stands now: its stage while it is open, else how it ended; empty without an order. */
             orderStatus: string;
+            /** @description Number or address of somebody who is not on file and wrote; empty for none. */
             address: string;
+            /** @description Who read it first; empty while nobody did. */
             readBy: string;
             readAt: null | components["schemas"]["Instant"];
         };
+        /** @description A notice. */
         NoticeView: {
             /** Format: int64 */
             id: number;
@@ -24895,10 +27483,14 @@ export interface components {
             orderId: null | number;
             address: string;
         };
+        /** @description What suppliers' services have. */
         OfferedBillsView: {
+            /** @description Bills that were not entered, the oldest first. */
             bills: components["schemas"]["OfferedBillView"][];
+            /** @description A sentence for each supplier that did not answer. */
             trouble: string[];
         };
+        /** @description A bill that a supplier's service has and that was not entered. */
         OfferedBillView: {
             /** Format: int64 */
             supplierId: number;
@@ -24915,6 +27507,7 @@ export interface components {
             words: string;
             brief: string;
         };
+        /** @description An invoice with a balance. */
         OpenInvoiceView: {
             /** Format: int64 */
             id: number;
@@ -24930,6 +27523,7 @@ export interface components {
             balance: number;
             vehicle: string;
         };
+        /** @description An open order of the same car. */
         OpenOrder: {
             /** Format: int64 */
             id: number;
@@ -24937,9 +27531,11 @@ export interface components {
             number: number;
             title: string;
         };
+        /** @description A day on which it is open after all. */
         OpenRequest: {
             on: components["schemas"]["LocalDate"];
         };
+        /** @description An operation. */
         OperationRow: {
             code: string;
             system: string;
@@ -24950,6 +27546,7 @@ export interface components {
             make: string;
             model: string;
         };
+        /** @description An operation of the guide as it is shown. */
         OperationView: {
             code: string;
             system: string;
@@ -24962,11 +27559,13 @@ export interface components {
         };
         /** @enum {unknown} */
         OrderEnding: "Declined" | "NotReturned" | "TakenHome";
+        /** @description A page; Next asks for the one after it, null at the end. */
         OrderListPage: {
             rows: components["schemas"]["OrderListRow"][];
             /** Format: int64 */
             next: null | number;
         };
+        /** @description An order in the list. */
         OrderListRow: {
             /** Format: int64 */
             id: number;
@@ -24984,11 +27583,15 @@ export interface components {
             /** Format: int64 */
             invoiceNumber: null | number;
         };
+        /** @description What could be promised for an order. */
         OrderPromise: {
             promisedAt: null | components["schemas"]["LocalDateTime"];
+            /** @description What decides it. */
             why: string;
+            /** @description What is promised now is no earlier than that; true where nothing is promised. */
             holds: boolean;
         };
+        /** @description The new order. */
         OrderStarted: {
             /** Format: int64 */
             id: number;
@@ -24997,6 +27600,7 @@ export interface components {
         };
         /** @enum {unknown} */
         OrderState: "Open" | "Posted" | "Ended" | "Voided";
+        /** @description An order that can go on. */
         OrderWithAllParts: {
             /** Format: int64 */
             orderId: number;
@@ -25010,6 +27614,7 @@ export interface components {
             amount: string;
             takeGreater: boolean;
         };
+        /** @description An earlier owner. */
         OwnerView: {
             /** Format: int64 */
             customerId: number;
@@ -25017,54 +27622,101 @@ export interface components {
             until: components["schemas"]["Instant"];
             by: string;
         };
+        /** @description An add-on, each field as typed. */
         PartAddOn: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version, sent with the next change.
+             */
             version: number;
+            /** @description What the customer reads. */
             label: string;
+            /** @description Labor, part or fee. */
             kind: components["schemas"]["AmountKind"];
+            /** @description Price for each unit of the part. */
             amountPerUnit: string;
+            /** @description Hours for each unit, of labor. */
             hoursPerUnit: string;
+            /** @description Cost for each unit, of a part or fee. */
             costPerUnit: string;
+            /** @description Tax is on it. */
             taxable: boolean;
+            /** @description Money held for somebody else. */
             passThrough: boolean;
         };
+        /** @description A new add-on. */
         PartAddOnRequest: {
             label: null | string;
         };
+        /** @description One field as typed. */
         PartAddOnSetRequest: {
+            /** @description Which. */
             field: string;
+            /** @description What was typed. */
             value: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version that the screen showed.
+             */
             version: number;
         };
         /** @enum {unknown} */
         PartQueryKind: "Words" | "Type" | "Tires" | null;
+        /** @description What the technician is told. */
         PartReplyRequest: {
             answer: null | string;
         };
+        /** @description The part that was asked for. */
         PartRequestChanged: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line that was made of it; null for none.
+             */
             lineId: null | number;
         };
+        /** @description A part that a technician asks for. */
         PartRequestView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The repair order.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number of that.
+             */
             orderNumber: number;
+            /** @description Plate; empty where there is none. */
             plate: string;
+            /** @description The job that it is for; empty where nobody said. */
             job: string;
+            /** @description What is asked for. */
             text: string;
+            /** @description Content hash of a photo; null for none. */
             photoHash: null | string;
+            /** @description When it was asked for, UTC. */
             askedAt: components["schemas"]["Instant"];
+            /** @description Who asked. */
             by: string;
+            /** @description It is for a job, so that a line can be made of it. */
             hasJob: boolean;
         };
+        /** @description The return afterwards. */
         PartReturnChanged: {
             /** Format: int64 */
             id: number;
@@ -25074,17 +27726,22 @@ export interface components {
         };
         /** @enum {unknown} */
         PartReturnReason: "Wrong" | "Spare" | "Defective" | "Warranty" | "Core";
+        /** @description A new return, to one supplier. */
         PartReturnRequest: {
+            /** @description What goes back. */
             lines: components["schemas"]["ReturnLineRequest"][];
+            /** @description What is the matter. */
             note: null | string;
         };
         /** @enum {unknown} */
         PartReturnState: "Open" | "Authorized" | "Sent" | "Credited" | "Refused" | "Dropped";
+        /** @description The purchase order afterwards. */
         PartsCancelled: {
             /** Format: int64 */
             purchaseOrderId: number;
             whole: boolean;
         };
+        /** @description The parts page. */
         PartsPageView: {
             requests: components["schemas"]["PartRequestView"][];
             needed: components["schemas"]["NeededPartView"][];
@@ -25093,28 +27750,43 @@ export interface components {
             lately: components["schemas"]["PurchaseView"][];
             suppliers: components["schemas"]["SupplierView"][];
         };
+        /** @description The answer. */
         PartsQuoted: {
+            /** @description What the supplier says of each part. */
             parts: components["schemas"]["QuotedPartView"][];
+            /** @description Why there is no answer; empty where there is. */
             trouble: string;
         };
+        /** @description What follows. */
         PartsReceived: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The purchase order.
+             */
             purchaseOrderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The receipt, for its labels.
+             */
             receiptId: number;
+            /** @description All of it is here. */
             complete: boolean;
+            /** @description Orders that have all their parts now and still wait for parts. */
             ordersWithAllParts: components["schemas"]["OrderWithAllParts"][];
         };
         /** @enum {unknown} */
         PartStateCode: "Proposed" | "Stock" | "Needed" | "Ordered" | "Trouble" | "Received" | null;
+        /** @description Who can supply it. */
         PartSupplier: {
             /** Format: int64 */
             id: number;
             name: string;
         };
+        /** @description What was seen. */
         PassCheckRequest: {
             note: null | string;
         };
+        /** @description What came of a paste. */
         PastedAnswer: {
             /** Format: int32 */
             orderVersion: number;
@@ -25128,34 +27800,61 @@ export interface components {
             text: string;
             why: string;
         };
+        /** @description Rows as they were copied, their cells separated by tabs. */
         PasteRequest: {
             text: string;
         };
+        /** @description That it was paid. */
         PayBillRequest: {
+            /** @description A check's number, a transfer. */
             how: null | string;
         };
         /** @enum {unknown} */
         Payer: "Customer" | "Account" | "Shop";
         /** @enum {unknown} */
         PaymentMethod: "Cash" | "Card" | "Check" | "Deposit";
+        /** @description A payment or refund. */
         PaymentView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description How. */
             method: components["schemas"]["PaymentMethod"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Below zero for a refund.
+             */
             amount: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tip on top.
+             */
             tip: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cash handed over.
+             */
             tendered: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cash handed back.
+             */
             change: number;
+            /** @description Number of a check, or the last four of a card. */
             number: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What can still be given back of it.
+             */
             refundable: number;
+            /** @description When. */
             at: components["schemas"]["Instant"];
+            /** @description Who took it; `Pay page` when the customer paid by themselves. */
             by: string;
         };
+        /** @description Where the card is typed. */
         PayPage: {
             url: string;
         };
@@ -25170,59 +27869,104 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "CheckWork" | "AfterWork" | "CorrectTimes" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "WriteOff" | "ReleaseOnAccount" | "KeepBooks" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals" | "SeeMeasures";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "CheckWork" | "AfterWork" | "CorrectTimes" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "WriteOff" | "ReleaseOnAccount" | "KeepBooks" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals" | "SeeMeasures" | "ConnectPrograms";
+        /** @description Takes a person off, or brings them back. */
         PersonActiveRequest: {
             active: boolean;
         };
+        /** @description The person. */
         PersonDetail: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version, sent with the next change.
+             */
             version: number;
+            /** @description Full name. */
             name: string;
+            /** @description Signs in as. */
             userName: string;
+            /** @description What the person is. */
             role: components["schemas"]["Role"];
+            /** @description Skills, with commas. */
             skills: string;
+            /** @description Pace in percent, as typed. */
             pace: string;
+            /** @description Labor cost per hour, as typed; empty where nobody said. */
             payRate: string;
+            /** @description False for those who left. */
             active: boolean;
+            /** @description Whoever asks: nobody changes their own role and rights. */
             isMe: boolean;
+            /** @description False until the person has chosen a password. */
             hasPassword: boolean;
+            /** @description Whether a PIN is set. */
             hasPin: boolean;
             invitedUntil: null | components["schemas"]["Instant"];
+            /** @description True where the hours are those of the shop. */
             hoursOfShop: boolean;
+            /** @description Hours by weekday. */
             week: components["schemas"]["WeekdayHours"][];
+            /** @description When the person is away. */
             absences: components["schemas"]["AbsenceRow"][];
+            /** @description What the person may. */
             rights: components["schemas"]["RightRow"][];
         };
+        /** @description A new person as typed. */
         PersonRequest: {
             name: null | string;
             userName: null | string;
             role: components["schemas"]["Role"];
         };
+        /** @description Somebody in the list. */
         PersonRow: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Full name. */
             name: string;
+            /** @description Signs in as. */
             userName: string;
+            /** @description What the person is. */
             role: components["schemas"]["Role"];
+            /** @description Skills, with commas. */
             skills: string;
+            /** @description False for those who left. */
             active: boolean;
+            /** @description False until the person has chosen a password. */
             hasPassword: boolean;
             invitedUntil: null | components["schemas"]["Instant"];
         };
+        /** @description One field as typed. */
         PersonSetRequest: {
+            /** @description Which. */
             field: string;
+            /** @description What was typed. */
             value: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the person that the screen showed.
+             */
             version: number;
         };
+        /** @description Whose number it may be. */
         PhoneAnswer: {
             entry: null | components["schemas"]["DirectoryEntry"];
+            /** @description What is to be said where there is none. */
             sentence: string;
-            /** @default false */
+            /**
+             * @description Whether the service did not answer, so that the screen asks it again by itself.
+             * @default false
+             */
             silent: boolean;
         };
+        /** @description A telephone number; `Shown` as people of the country write it. */
         PhoneView: {
             /** Format: int64 */
             id: number;
@@ -25231,9 +27975,11 @@ export interface components {
             purpose: string;
             texts: null | boolean;
         };
+        /** @description Marks on a photo. */
         PhotoMarksRequest: {
             marks: components["schemas"]["PhotoMarkView"][];
         };
+        /** @description A mark on a photo; shares of its width and height, 0 to 1. */
         PhotoMarkView: {
             ring: boolean;
             /** Format: double */
@@ -25245,14 +27991,21 @@ export interface components {
             /** Format: double */
             toY: number;
         };
+        /** @description Something to take. */
         PhrasesChoice: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key of the phrase; null for a trouble code.
+             */
             phraseId: null | number;
+            /** @description What is taken. */
             text: string;
+            /** @description How often it was used. */
             detail: string;
         };
         /** @enum {unknown} */
         PhraseUse: "Complaint" | "Cause" | "Correction" | "JobTitle" | "Description" | "Note" | "Finding" | "PriceReason" | "EndReason";
+        /** @description A phrase in Setup. */
         PhraseView: {
             /** Format: int64 */
             id: number;
@@ -25262,49 +28015,84 @@ export interface components {
             uses: number;
             forgotten: boolean;
         };
+        /** @description It goes. */
         PickupRequest: {
+            /** @description Unpaid, knowingly. */
             onAccount: boolean;
+            /** @description Why, where it goes unpaid. */
             reason: null | string;
         };
+        /** @description What stands before the vehicle goes. */
         PickupView: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the customer owes on its invoices.
+             */
             balance: number;
+            /** @description The customer has terms: it goes on account by itself. */
             onTerms: boolean;
+            /** @description Whoever asks may let it go unpaid. */
             mayRelease: boolean;
+            /** @description It is picked up. */
             isGone: boolean;
+            /** @description Keys, old parts: what goes along. */
             handOver: string[];
+            /** @description Work put off, advice without a price, services to come. */
             toRaise: string[];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Whose it is; null for a sale over the counter.
+             */
             customerId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The vehicle; null for none.
+             */
             vehicleId: null | number;
+            /** @description The customer's next appointment, in words; empty for none. */
             followUpAt: string;
         };
+        /** @description Somebody who may switch here by PIN. */
         PinPerson: {
             /** Format: int64 */
             id: number;
             shortName: string;
         };
+        /** @description A person and their PIN. */
         PinRequest: {
             /** Format: int64 */
             staffId: number;
             pin: string;
         };
+        /** @description What would be amiss with a place. */
         PlacementAnswer: {
             warnings: string[];
             end: components["schemas"]["LocalDateTime"];
         };
+        /** @description What to order, and from whom. */
         PlaceOrderRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description From whom.
+             */
             supplierId: number;
+            /** @description Lines of repair orders that miss a part. */
             lineIds: null | number[];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description One of the supplier's branches; null for none.
+             */
             branchId?: null | number;
+            /** @description For the supplier or the driver. */
             message?: null | string;
+            /** @description When and how it should come, in words. */
             delivery?: null | string;
+            /** @description Parts for stock. */
             stock?: null | components["schemas"]["StockWanted"][];
+            /** @description What the supplier named when it was asked just before; the estimate's cost is expected of the other lines. */
             costs?: null | components["schemas"]["QuotedCost"][];
         };
+        /** @description Who does something where and from when, wall time. */
         PlaceRequest: {
             kind: components["schemas"]["CalendarKind"];
             /** Format: int64 */
@@ -25317,10 +28105,14 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        /** @description What was taken: the moves that take it back. */
         PlanTaken: {
             back: components["schemas"]["TakeMove"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What is said of a point.
+         * @enum {unknown}
+         */
         PointAct: "Rate" | "Measure" | "Skip" | "Clear" | "Note" | "Lasts";
         PointLimits: {
             /** Format: double */
@@ -25333,11 +28125,13 @@ export interface components {
             /** Format: double */
             end?: null | number;
         };
+        /** @description A photo that was kept. */
         PointPhotoRequest: {
             hash: string;
             /** @default false */
             after: boolean;
         };
+        /** @description A photo of a point. */
         PointPhotoView: {
             /** Format: int64 */
             id: number;
@@ -25345,12 +28139,19 @@ export interface components {
             after: boolean;
             marks: components["schemas"]["PhotoMarkView"][];
         };
+        /** @description What is said of a point. */
         PointRequest: {
+            /** @description What. */
             act: components["schemas"]["PointAct"];
+            /** @description What was typed or chosen. */
             value: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the point that the screen showed.
+             */
             seen: number;
         };
+        /** @description The comparison. `Version` is that of the draft it was made with. */
         PolicyComparisonView: {
             /** Format: int32 */
             version: number;
@@ -25390,17 +28191,26 @@ export interface components {
             marginAim: string;
             effectiveRateAim: string;
         };
+        /** @description The number of the new version. */
         PolicyInForce: {
             /** Format: int64 */
             id: number;
         };
+        /** @description A version of the policy, without its content. */
         PolicyVersionView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its number.
+             */
             id: number;
+            /** @description When it came into force, UTC. */
             inForceAt: components["schemas"]["Instant"];
+            /** @description Who put it in force; empty for the first. */
             by: string;
+            /** @description Why. */
             note: string;
         };
+        /** @description The policy as it is being written, or as it is in force where nobody writes one. */
         PolicyView: {
             form: components["schemas"]["PolicyForm"];
             currency: string;
@@ -25411,20 +28221,34 @@ export interface components {
             versions: components["schemas"]["PolicyVersionView"][];
             partCategories: string[];
         };
+        /** @description Posts the differences. */
         PostCountRequest: {
+            /** @description Why it differs. */
             reason: null | string;
         };
+        /** @description How it is posted. */
         PostInvoiceRequest: {
-            /** @default false */
+            /**
+             * @description An account goes above its limit knowingly; needs the right.
+             * @default false
+             */
             aboveLimit: boolean;
+            /** @description Keys of what comes next, for the invoice's last part; null for all of it. */
             nextWork?: null | string[];
+            /** @description Services of the maker's schedule that are told too, and become reminders. */
             services?: null | components["schemas"]["ReminderInput"][];
         };
+        /** @description Present or gone. */
         PresenceRequest: {
+            /** @description Here. */
             present: boolean;
-            /** @default false */
+            /**
+             * @description Gone for a break, not for the day.
+             * @default false
+             */
             break: boolean;
         };
+        /** @description What to try out on an order. */
         PreviewRequest: {
             subject: null | string;
             body: null | string;
@@ -25432,6 +28256,10 @@ export interface components {
             orderNumber: null | number;
             use?: null | string;
         };
+        /**
+         * @description The steps of an amount; the key names it: `line:12`, `job:3.addsToTotal`, `taxes:STATE`, `supplies`,
+         *     `total`, `margin`.
+         */
         PriceExplanation: {
             key: string;
             steps: components["schemas"]["PriceStep"][];
@@ -25455,127 +28283,248 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description How far a job is, in the shop's words. */
         ProgressNoteRequest: {
             note: null | string;
         };
         /** @enum {unknown} */
         PromiseState: "None" | "Holds" | "CannotBeKept" | "Late" | "Kept";
+        /** @description A better plan. */
         ProposalView: {
+            /** @description When it was made, UTC; sent back with what is taken of it. */
             at: components["schemas"]["Instant"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Minutes late in all as things are.
+             */
             lateBefore: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Minutes late in all then.
+             */
             lateAfter: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Promises that are not kept as things are.
+             */
             brokenBefore: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Promises that are not kept then.
+             */
             brokenAfter: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Approved jobs that have no place even then.
+             */
             withoutPlace: number;
+            /** @description None is better. */
             isProven: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How long it took, in seconds.
+             */
             seconds: number;
+            /** @description What would be moved, in the order of the day. */
             moves: components["schemas"]["MoveView"][];
+            /** @description Orders that are late even then. */
             late: components["schemas"]["StillLate"][];
         };
+        /** @description A line of a purchase order. */
         PurchaseLineView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The repair order; null for stock.
+             */
             orderId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its number; null for stock.
+             */
             orderNumber: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line of the repair order; null for stock.
+             */
             lineId: null | number;
+            /** @description Plate; empty where there is none. */
             plate: string;
+            /** @description The part. */
             description: string;
+            /** @description Its number. */
             number: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units ordered.
+             */
             quantity: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units here.
+             */
             received: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cost each, as ordered.
+             */
             unitCost: number;
+            /** @description Some of it has still to come. */
             awaited: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units still to come.
+             */
             open: number;
+            /** @description What the supplier made of it, in words; empty before they said anything. */
             stateText: string;
             expectedAt: null | components["schemas"]["Instant"];
+            /** @description The supplier will not send it, and its repair order still needs it. */
             toReplace: boolean;
+            /** @description It was refused or called off and is not here; somebody with the right can receive it all the same. */
             notComing: boolean;
+            /** @description The supplier is being asked to cancel it. */
             cancelling: boolean;
         };
         /** @enum {unknown} */
         PurchaseOrderState: "Sending" | "Placed" | "Confirmed" | "Shipped" | "Delayed" | "Refused" | "Received" | "Cancelled";
+        /** @description The purchase order. */
         PurchasePlaced: {
             /** Format: int64 */
             id: number;
             /** Format: int64 */
             number: number;
         };
+        /** @description A purchase order. */
         PurchaseView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number.
+             */
             number: number;
+            /** @description Name of the supplier. */
             supplier: string;
+            /** @description Its branch; empty for none. */
             branch: string;
+            /** @description Telephone. */
             supplierPhone: string;
+            /** @description Where it is. */
             state: components["schemas"]["PurchaseOrderState"];
+            /** @description That in words. */
             stateText: string;
+            /** @description The supplier's reference. */
             supplierReference: string;
             expectedAt: null | components["schemas"]["Instant"];
+            /** @description What is wrong, in words; empty when all is well. */
             trouble: string;
+            /** @description When it was written, UTC. */
             createdAt: components["schemas"]["Instant"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Tries to hand it over.
+             */
             tries: number;
+            /** @description How it reaches the supplier. */
             way: components["schemas"]["SupplierOrderWay"];
+            /** @description Bought and paid in cash. */
             paidInCash: boolean;
+            /** @description For the supplier or the driver. */
             message: string;
+            /** @description When and how it should come. */
             delivery: string;
+            /** @description Receipts of it, the latest last. */
             receipts: number[];
+            /** @description Its lines. */
             lines: components["schemas"]["PurchaseLineView"][];
         };
+        /** @description Work that is put off again: until a day as it is typed, or for good. */
         PutOffRequest: {
             until: null | string;
             reason: null | string;
             channel?: components["schemas"]["AnswerChannel"];
         };
+        /** @description A cost that the supplier named just now. */
         QuotedCost: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line.
+             */
             lineId: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cost each.
+             */
             unitCost: number;
         };
+        /** @description What the supplier says of a part now. */
         QuotedPartView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line.
+             */
             lineId: number;
+            /** @description What they say, in words: available, not available, no longer made. */
             stateText: string;
+            /** @description They send all of it. */
             available: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Their price now, each; null where they do not say.
+             */
             unitCost: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description More, or less, than on the estimate for all units; null where it is the same or unknown.
+             */
             costChange: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Margin on the estimate, for those who may see it.
+             */
             marginBefore: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Margin at the new cost; the customer's price stays.
+             */
             marginAfter: null | number;
+            /** @description The branch that it would come from. */
             branch: string;
+            /** @description When it could be here, wall time. */
             here: components["schemas"]["LocalDateTime"];
+            /** @description It could not be here by the promised time. */
             late: boolean;
+            /** @description All branches. */
             branches: components["schemas"]["BranchStockView"][];
         };
+        /** @description What is asked. */
         QuotePartsRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Whom.
+             */
             supplierId: number;
+            /** @description Lines of repair orders that miss a part. */
             lineIds: number[];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description One of the supplier's branches; null for any.
+             */
             branchId: null | number;
         };
         RateRow: {
             name: string;
             rate: string;
         };
+        /** @description A rate of the account's own. */
         RateView: {
             /** Format: int64 */
             id: number;
@@ -25586,38 +28535,62 @@ export interface components {
         };
         /** @enum {unknown} */
         Rating: "Good" | "Watch" | "Due" | "Unsafe";
+        /** @description Marks all notices up to one as read. */
         ReadAllRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key of the newest that the screen showed.
+             */
             upTo: number;
         };
+        /** @description A reading. */
         ReadingView: {
             /** Format: int32 */
             reading: number;
             at: components["schemas"]["Instant"];
         };
+        /** @description Which thread was read. */
         ReadRequest: {
             address: string;
         };
+        /** @description Where it went. */
         ReadyTold: {
             to: string;
         };
+        /** @description When the vehicle would be ready, wall time of the shop; null where nobody can say. */
         ReadyView: {
             readyAt: null | components["schemas"]["LocalDateTime"];
         };
+        /** @description What came; without lines, all of it as ordered. */
         ReceivePartsRequest: {
+            /** @description Lines with what was typed. */
             lines: null | components["schemas"]["LineRequest"][];
-            /** @default false */
+            /**
+             * @description Into the shop's stock: the order does not need it any more.
+             * @default false
+             */
             intoStock: boolean;
+            /** @description Number on the packing slip. */
             slipNumber?: null | string;
+            /** @description What came besides. */
             extras?: null | components["schemas"]["ExtraRequest"][];
+            /** @description How it came although it was refused or called off; null for what was expected. */
             against?: null | string;
         };
+        /** @description What a change of a record answers. */
         RecordChanged: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key of the record.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its version, to be sent with the next change.
+             */
             version: number;
         };
+        /** @description An answer. The day or reading to which work is put off is taken as typed. */
         RecordDecisionRequest: {
             jobIds: number[];
             kind: components["schemas"]["DecisionKind"];
@@ -25626,24 +28599,31 @@ export interface components {
             note: null | string;
             deferUntil: null | string;
             deferAtReading: null | string;
+            /** @description Lines of approved jobs that are left out. */
             linesOut?: null | number[];
+            /** @description The customer acknowledged that it is unsafe not to do it. */
             acknowledged?: boolean;
+            /** @description A signature as PNG in base 64; null without one. */
             signaturePng?: null | string;
         };
+        /** @description A change on the order's record. */
         RecordEntry: {
             /** Format: int64 */
             id: number;
             what: string;
             field: string;
+            /** @description The field as people call it. */
             words: string;
             old: string;
             new: string;
             by: string;
             at: components["schemas"]["Instant"];
         };
+        /** @description A photo that was kept. */
         RecordFindingKept: {
             hash: string;
         };
+        /** @description A finding as typed. */
         RecordFindingRequest: {
             text: string;
             measured: null | string;
@@ -25653,17 +28633,23 @@ export interface components {
         };
         /** @enum {unknown} */
         RecordKind: "Customer" | "Vehicle" | "Order" | "Line";
+        /** @description A merge that was made. */
         RecordsMerged: {
             /** Format: int64 */
             mergeId: number;
         };
+        /** @description How much of a payment goes back, as typed; empty for all of it. */
         RefundRequest: {
             amount: null | string;
         };
+        /** @description The supplier will not take it. */
         RefuseReturnRequest: {
+            /** @description What they said. */
             why: null | string;
+            /** @description It is here again and goes into stock. */
             cameBack: boolean;
         };
+        /** @description Another invoice or credit memo that belongs to it. */
         RelatedInvoice: {
             /** Format: int64 */
             id: number;
@@ -25675,14 +28661,23 @@ export interface components {
         };
         /** @enum {unknown} */
         RelatedWorkKind: "Addition" | "Instead" | "Work";
+        /** @description Something that is offered with a job. */
         RelatedWorkOffer: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The job.
+             */
             jobId: number;
+            /** @description How it goes with the job. */
             kind: components["schemas"]["RelatedWorkKind"];
+            /** @description What it is. */
             title: string;
+            /** @description Its time or price. */
             figure: string;
+            /** @description What to send to take it. */
             take: components["schemas"]["AddToOrderRequest"];
         };
+        /** @description Shows something to the customer in these words, or keeps it in the shop. */
         ReleaseRequest: {
             kind: components["schemas"]["VisibilityKind"];
             /** Format: int64 */
@@ -25690,6 +28685,7 @@ export interface components {
             show: boolean;
             words: null | string;
         };
+        /** @description The day and reading at which it was done, as typed; an empty day is today. */
         ReminderDoneRequest: {
             on: null | string;
             reading: null | string;
@@ -25703,14 +28699,21 @@ export interface components {
             /** Format: int32 */
             dueAtReading?: null | number;
         };
+        /** @description Reminders that were put on a vehicle; those it had already are left as they are. */
         ReminderSetApplied: {
+            /** @description Their keys. */
             added: number[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many it had already.
+             */
             had: number;
         };
+        /** @description Takes a set off, or offers it again. */
         ReminderSetRemoveRequest: {
             removed: boolean;
         };
+        /** @description A set as typed; without a key it is a new one. */
         ReminderSetRequest: {
             /** Format: int64 */
             id: null | number;
@@ -25719,28 +28722,53 @@ export interface components {
             name: null | string;
             services: null | string;
         };
+        /** @description A set. */
         ReminderSetView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its version.
+             */
             version: number;
+            /** @description The kind of vehicle. */
             name: string;
+            /** @description One service a line, as typed. */
             services: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many services.
+             */
             count: number;
+            /** @description Not offered any more. */
             removed: boolean;
         };
+        /** @description A reminder. */
         ReminderView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description What is to be done. */
             title: string;
+            /** @description How often, in words. */
             interval: string;
             dueOn: null | components["schemas"]["LocalDate"];
+            /** @description Whether the time has come. */
             state: components["schemas"]["DueState"];
+            /** @description Last and next time in words. */
             sentence: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order that did it last.
+             */
             lastOrderId: null | number;
         };
+        /** @description A remittance, as typed. */
         RemitRequest: {
             account: components["schemas"]["LedgerAccount"];
             code: string;
@@ -25748,21 +28776,41 @@ export interface components {
             amount: null | string;
             reference: null | string;
         };
+        /** @description A part to reorder. */
         ReorderRow: {
+            /** @description The part. */
             part: components["schemas"]["StockRow"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units: the fewest whole packs that reach the fill level.
+             */
             quantity: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units in a pack.
+             */
             packSize: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its usual supplier; 0 for none.
+             */
             supplierId: number;
         };
+        /** @description A repair that is known for a trouble code. */
         RepairView: {
+            /** @description What is done. */
             title: string;
+            /** @description Code of the labor guide. */
             operation: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How often it was the repair, outside; null where only the shop did it.
+             */
             percent: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How often this shop did it for this code.
+             */
             here: number;
         };
         RepricedAmount: {
@@ -25783,88 +28831,145 @@ export interface components {
             held: number;
             needsDecision: boolean;
         };
+        /** @description The version that prices the order from now on. */
         RepriceRequest: {
             /** Format: int64 */
             policyVersionId: number;
         };
+        /** @description What changes, and from which version to which. */
         RepriceView: {
             from: components["schemas"]["PolicyVersionView"];
             to: components["schemas"]["PolicyVersionView"];
             preview: components["schemas"]["RepricePreview"];
         };
+        /** @description A text to whoever sent it. */
         RequestAnswerRequest: {
             body: null | string;
         };
+        /** @description The appointment that is made of it: the likely repair by its title, or none. */
         RequestAppointmentRequest: {
             repair: null | string;
         };
+        /** @description Whose it is. */
         RequestCustomerRequest: {
             /** Format: int64 */
             customerId: null | number;
             /** Format: int64 */
             vehicleId: null | number;
         };
+        /** @description What becomes of it, and why. */
         RequestHandleRequest: {
             state: components["schemas"]["RequestState"];
             reason: null | string;
         };
         /** @enum {unknown} */
         RequestKind: "Booking" | "Consent" | "TroubleCode";
+        /** @description The tray. */
         RequestList: {
+            /** @description Open ones, the oldest first, then those of the last two weeks. */
             rows: components["schemas"]["RequestRow"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Threads with people who are not on file and wrote something unread.
+             */
             unknownTexts: number;
         };
+        /** @description A request. */
         RequestRow: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description What it is. */
             kind: components["schemas"]["RequestKind"];
+            /** @description What became of it. */
             state: components["schemas"]["RequestState"];
+            /** @description When it came, wall time. */
             at: components["schemas"]["LocalDateTime"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How often it came.
+             */
             times: number;
+            /** @description Name of whoever sent it. */
             name: string;
+            /** @description Telephone, as it is read. */
             phone: string;
+            /** @description Email. */
             email: string;
+            /** @description Plate, on file or typed. */
             plate: string;
+            /** @description The vehicle in words. */
             vehicle: string;
+            /** @description What they or the vehicle say. */
             words: string;
+            /** @description Trouble code. */
             code: string;
+            /** @description Where the vehicle was. */
             place: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees north.
+             */
             latitude: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees east.
+             */
             longitude: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The customer on file.
+             */
             customerId: null | number;
+            /** @description Their name. */
             customer: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The vehicle on file.
+             */
             vehicleId: null | number;
+            /** @description Why it was matched, or not. */
             matchedBy: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its appointment.
+             */
             appointmentId: null | number;
+            /** @description When that is, and how far, in words. */
             appointment: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The appointment's order, once the vehicle is here.
+             */
             orderId: null | number;
+            /** @description Who has it; empty for nobody. */
             assignedTo: string;
+            /** @description The one who asks has it. */
             isMine: boolean;
+            /** @description Why it was set aside, or what was done, and by whom. */
             handled: string;
         };
         /** @enum {unknown} */
         RequestState: "Open" | "Done" | "SetAside";
+        /** @description What changed hands. */
         ReservedMoved: {
             /** Format: double */
             quantity: number;
         };
+        /** @description Something that is reset on a car, step by step. */
         ResetSteps: {
             key: string;
             title: string;
             steps: string;
             words: string;
         };
+        /** @description What a person decides about one that failed or may have been sent. */
         ResolveRequest: {
             again: boolean;
         };
+        /** @description A part that came and can go back. */
         ReturnableView: {
             /** Format: int64 */
             receiptLineId: number;
@@ -25883,12 +28988,19 @@ export interface components {
             unitCost: number;
             cameAt: components["schemas"]["LocalDateTime"];
         };
+        /** @description Units that go back. */
         ReturnLineRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The receipt with which they came.
+             */
             receiptLineId: number;
+            /** @description Units as typed; empty for all of it. */
             quantity: null | string;
+            /** @description Why. */
             reason: components["schemas"]["PartReturnReason"];
         };
+        /** @description A line of a return. */
         ReturnLineView: {
             partNumber: string;
             description: string;
@@ -25898,54 +29010,95 @@ export interface components {
             unitCredit: number;
             reason: components["schemas"]["PartReturnReason"];
         };
+        /** @description The page. */
         ReturnsPageView: {
             returns: components["schemas"]["ReturnView"][];
             cores: components["schemas"]["CoreOwedView"][];
             customerCores: components["schemas"]["CustomerCoreView"][];
             loose: components["schemas"]["LoosePartView"][];
         };
+        /** @description A return. */
         ReturnView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number.
+             */
             number: number;
+            /** @description The supplier. */
             supplier: string;
+            /** @description Where it is. */
             state: components["schemas"]["PartReturnState"];
+            /** @description That in words. */
             stateText: string;
+            /** @description The supplier's authorization. */
             authorization: string;
+            /** @description What is the matter. */
             note: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it should bring.
+             */
             expected: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it brought; null before.
+             */
             credited: null | number;
+            /** @description Their service said no, or did not answer, in words; empty when all is well. */
             trouble: string;
+            /** @description Their service is asked by itself, for the authorization or for the credit. */
             asked: boolean;
+            /** @description Number of the credit memo, or why it was refused. */
             answer: string;
+            /** @description When it was written, wall time. */
             createdAt: components["schemas"]["LocalDateTime"];
+            /** @description What goes back. */
             lines: components["schemas"]["ReturnLineView"][];
         };
+        /** @description Gives a right, takes it, or leaves it to the role. */
         RightRequest: {
             permission: components["schemas"]["Permission"];
             allowed: null | boolean;
         };
+        /** @description One right. */
         RightRow: {
+            /** @description Which. */
             permission: components["schemas"]["Permission"];
+            /** @description In words. */
             words: string;
+            /** @description Whether the person has it. */
             has: boolean;
+            /** @description Whether the role has it. */
             byRole: boolean;
+            /** @description Who gave or took it; empty where the role decides. */
             changedBy: string;
             changedAt: null | components["schemas"]["Instant"];
         };
         /** @enum {unknown} */
         Role: "Writer" | "Technician" | "Parts" | "Porter" | "Manager" | "Owner";
+        /** @description The schedule. */
         ScheduleView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The reading that it is for; null where none is known.
+             */
             reading: null | number;
+            /** @description Its services, the due ones first. */
             services: components["schemas"]["ServiceView"][];
+            /** @description Why it is missing; empty where it is there. */
             trouble: string;
-            /** @default false */
+            /**
+             * @description Whether the service did not answer, so that the screen asks it again by itself.
+             * @default false
+             */
             silent: boolean;
         };
+        /** @description A choice: open jobs that are in, lines of them that are out. */
         SelectionRequest: {
             jobIds: null | number[];
             linesOut: null | number[];
@@ -25960,27 +29113,48 @@ export interface components {
             tax: number;
             adds: components["schemas"]["JobAddition"][];
         };
+        /** @description The page. */
         SelectionView: {
+            /** @description What the customer is shown. */
             estimate: components["schemas"]["EstimateSnapshot"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order.
+             */
             orderId: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The order's version.
+             */
             version: number;
+            /** @description Jobs that wait for an answer, in order. */
             openJobs: number[];
+            /** @description Figures of every choice; empty where there are too many, then the server answers each. */
             choices: components["schemas"]["SelectionTotals"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Amount agreed to; null while nothing was decided.
+             */
             agreed: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the approved work may grow without asking again.
+             */
             allowed: null | number;
+            /** @description The customer's first telephone, as it is read; empty without one. */
             phone: string;
+            /** @description Everything that was found, also what the customer was not shown yet. */
             found: components["schemas"]["VisibilityItem"][];
+            /** @description Reasons that are offered. */
             declineReasons: string[];
         };
+        /** @description Which job goes back, and what is to be done again. */
         SendBackRequest: {
             /** Format: int64 */
             jobId: number;
             note: null | string;
         };
+        /** @description Where and how to send. The place of the link in the body is written {{ link }}; without it the link follows the body. */
         SendEstimateRequest: {
             channel: components["schemas"]["MessageChannel"];
             address: string;
@@ -25988,42 +29162,73 @@ export interface components {
             body: null | string;
             now: boolean;
         };
+        /** @description Everything that sending needs. */
         SendEstimateView: {
+            /** @description What goes out only when somebody looked at it; what nobody decided about yet is gone through first. */
             toRelease: components["schemas"]["VisibilityItem"][];
+            /** @description Links that were sent, newest first. */
             links: components["schemas"]["ApprovalLinkView"][];
+            /** @description Where links work: an address from outside, or empty for inside the shop only. */
             works: string;
         };
+        /** @description Who does it, and until when. */
         SendOutRequest: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The vendor.
+             */
             supplierId: number;
+            /** @description When it is to be back, as typed. */
             expected: null | string;
+            /** @description For the vendor. */
             note: null | string;
         };
+        /** @description Which month is sent. */
         SendStatementRequest: {
+            /** @description Any day of it, as `2026-11-01`. */
             month: null | string;
             /**
              * Format: int32
+             * @description 1 to 3 for a reminder of what is past due; 0 for the statement alone.
              * @default 0
              */
             reminder: number;
         };
         /** @enum {unknown} */
         ServiceState: "Due" | "Missed" | "Soon" | "Later";
+        /** @description A service and where the car stands with it. */
         ServiceView: {
+            /** @description What is done. */
             title: string;
+            /** @description How often. */
             every: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Distance between two times; null for none.
+             */
             everyDistance: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Months between two times; null for none.
+             */
             everyMonths: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The reading at which it is due, where it was never done here.
+             */
             dueAtReading: null | number;
+            /** @description due, missed, soon or later. */
             standing: components["schemas"]["ServiceState"];
+            /** @description When it was done, or is due. */
             told: string;
+            /** @description What the technician ticks off. */
             checklist: string[];
+            /** @description Whether it is on the order already. */
             onOrder: boolean;
+            /** @description Whether it is to be raised before the car leaves. */
             toRaise: boolean;
         };
+        /** @description One of one's own sessions. */
         SessionRow: {
             /** Format: uuid */
             id: string;
@@ -26033,48 +29238,87 @@ export interface components {
             endsAt: components["schemas"]["Instant"];
             here: boolean;
         };
+        /** @description A new PIN; the password says that it is really you. */
         SetPinRequest: {
             pin: string;
             password: string;
         };
+        /** @description A whole conversation: about each job what was said. */
         SeveralDecisionsRequest: {
             jobs: components["schemas"]["JobDecisionAnswer"][];
             decidedBy: string;
             channel: components["schemas"]["AnswerChannel"];
             note: null | string;
+            /** @description A signature as PNG in base 64; null without one. */
             signaturePng?: null | string;
         };
+        /** @description What lies around an order: what was sent and answered, files, findings, its invoice. */
         SheetAround: {
             sent: null | components["schemas"]["SheetSent"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Messages from the customer that nobody saw yet.
+             */
             unseenMessages: number;
+            /** @description Labels of the shop's own. */
             labels: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Files on the order.
+             */
             files: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Check-in sheets that were signed.
+             */
             checkIns: number;
+            /** @description What was found. */
             findings: components["schemas"]["FindingView"][];
+            /** @description Inspections and checklists, and how far they are. */
             inspections: components["schemas"]["SheetInspection"][];
             invoice: null | components["schemas"]["SheetInvoice"];
         };
+        /** @description Something that comes along with a job's parts, or would. */
         SheetCompanion: {
+            /** @description Code of the policy's rule. */
             code: string;
+            /** @description What the customer reads. */
             label: string;
+            /** @description Labor, Part or Fee. */
             kind: string;
+            /** @description Category of the parts that call it. */
             category: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units.
+             */
             quantity: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Price of one unit.
+             */
             each: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The policy's price where somebody set another.
+             */
             policyPrice: null | number;
+            /** @description True where somebody set the quantity, so that it no longer follows the parts. */
             quantitySet: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Amount before discounts.
+             */
             amount: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Margin, for those who may see it.
+             */
             marginPercent: null | number;
+            /** @description True where it was waived and does not come along. */
             waived: boolean;
         };
+        /** @description A concern on a sheet. */
         SheetConcern: {
             /** Format: int64 */
             id: number;
@@ -26084,6 +29328,7 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        /** @description The ceiling on a sheet. */
         SheetConsent: {
             /** Format: double */
             agreed: number;
@@ -26093,12 +29338,14 @@ export interface components {
             approvedTotal: number;
             ceiling: components["schemas"]["CeilingState"];
         };
+        /** @description Whom to talk to about an order. */
         SheetContact: {
             /** Format: int64 */
             id: number;
             name: string;
             phone: string;
         };
+        /** @description The customer on a sheet. */
         SheetCustomer: {
             /** Format: int64 */
             id: number;
@@ -26109,17 +29356,31 @@ export interface components {
             visits: number;
             since: null | components["schemas"]["Instant"];
         };
+        /** @description A discount on a sheet. */
         SheetDiscount: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line that it is on; null for one on the job or the order.
+             */
             lineId: null | number;
+            /** @description It describes itself. */
             text: string;
+            /** @description Why it was given. */
             reason: string;
+            /** @description Who gave it. */
             by: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it takes.
+             */
             amount: number;
         };
+        /** @description Totals on a sheet. */
         SheetFigures: {
             /** Format: double */
             labor: number;
@@ -26154,62 +29415,122 @@ export interface components {
             /** Format: double */
             effectiveRateAim: null | number;
         };
+        /** @description What the head of a sheet shows: whose car it is, where it stands, what was promised, what the customer says. */
         SheetHeader: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number.
+             */
             number: number;
+            /** @description Title. */
             title: string;
+            /** @description Open or posted. */
             state: components["schemas"]["OrderState"];
+            /** @description Sold over the counter. */
             counterSale: boolean;
             customer: null | components["schemas"]["SheetCustomer"];
             vehicle: null | components["schemas"]["SheetVehicle"];
+            /** @description Who writes. */
             writer: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who writes.
+             */
             writerId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who leads.
+             */
             leadId: null | number;
+            /** @description How the order ended without an invoice, or that it is void, in words; empty for any other. */
             ended: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The shop's stage that it is in.
+             */
             stageId: number;
+            /** @description Its name. */
             stageName: string;
+            /** @description What it means. */
             stage: components["schemas"]["Stage"];
+            /** @description Since when, UTC. */
             stageSince: components["schemas"]["Instant"];
             promisedAt: null | components["schemas"]["LocalDateTime"];
+            /** @description It was promised earlier than the plan could keep then. */
             promisedAgainstPlan: boolean;
+            /** @description Its work waits to be looked over. */
             checkPending: boolean;
+            /** @description Whether the promise holds. */
             promiseState: components["schemas"]["PromiseState"];
+            /** @description Key tag. */
             keyTag: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Odometer at arrival.
+             */
             odometerIn: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Odometer at the end.
+             */
             odometerOut: null | number;
+            /** @description The customer waits here. */
             customerWaits: boolean;
+            /** @description Comes before others. */
             hasPriority: boolean;
+            /** @description The owner wants the old parts back. */
             oldPartsBack: boolean;
+            /** @description To be washed when the work is done. */
             washingWanted: boolean;
+            /** @description Where the keys are. */
             keysAt: string;
+            /** @description Where the car is. */
             carAt: string;
             arrivesAt: null | components["schemas"]["LocalDateTime"];
+            /** @description The vehicle is in the shop. */
             onPremises: boolean;
             contact: null | components["schemas"]["SheetContact"];
             site: null | components["schemas"]["SheetSite"];
+            /** @description Concerns. */
             concerns: components["schemas"]["SheetConcern"][];
         };
+        /** @description How far an inspection of an order is. */
         SheetInspection: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Name. */
             name: string;
+            /** @description Points are done, not rated. */
             isChecklist: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Points that are done.
+             */
             done: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Points.
+             */
             points: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Points that are anything but good.
+             */
             findings: number;
+            /** @description It is finished. */
             finished: boolean;
+            /** @description A service writer read it. */
             read: boolean;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who is at it; null for whoever takes it.
+             */
             technicianId: null | number;
         };
+        /** @description The invoice of a posted order. */
         SheetInvoice: {
             /** Format: int64 */
             id: number;
@@ -26224,142 +29545,304 @@ export interface components {
             balance: number;
             others: components["schemas"]["SheetOtherInvoice"][];
         };
+        /** @description A job on a sheet. */
         SheetJob: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Title. */
             title: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description One price for the work.
+             */
             fixedPrice: null | number;
+            /** @description Latest decision. */
             decision: components["schemas"]["DecisionKind"];
+            /** @description The decision in words: how, when, who. */
             decisionText: string;
+            /** @description It waits for an answer. */
             isUndecided: boolean;
+            /** @description It is not done on this visit: declined, put off, or done on another. */
             isSetAside: boolean;
+            /** @description Leaving it undone is not safe. */
             isUnsafe: boolean;
+            /** @description The customer may leave lines of it out. */
             linesOpen: boolean;
+            /** @description Its work is looked over by somebody else. */
             checkWanted: boolean;
+            /** @description Who pays. */
             payer: string;
+            /** @description Who pays, in words; empty for the customer. */
             payerWords: string;
+            /** @description Which credit is lost by who pays; empty for none. */
             creditLost: string;
+            /** @description What is credited when its repair is approved, as it is typed. */
             credit: string;
+            /** @description Keys of the jobs that are its repair; empty for all work that came after it. */
             creditFor: number[];
+            /** @description What changed since the customer approved it, in words. */
             changedSince: string[];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order of another visit that it went to.
+             */
             anotherVisitOrderId: null | number;
+            /** @description How far it is. */
             progress: components["schemas"]["JobProgress"];
+            /** @description What the technician says of it, in the shop's words. */
             progressNote: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Amount before discounts.
+             */
             subtotal: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it adds to the total.
+             */
             addsToTotal: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours sold.
+             */
             hours: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours clocked.
+             */
             clockedHours: number;
+            /** @description Names of those on its clock. */
             onTheClock: string[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Margin, for those who may see it.
+             */
             marginPercent: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version.
+             */
             version: number;
+            /** @description Its lines. */
             lines: components["schemas"]["SheetLine"][];
+            /** @description What came along. */
             companions: components["schemas"]["SheetCompanion"][];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who is to do it.
+             */
             technicianId: null | number;
+            /** @description Its labor rate where it has one of its own: a name or a number. */
             laborRate: string;
+            /** @description What it counts: tire, axle, cylinder; empty where it does not scale. */
             countUnit: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How many of them.
+             */
             count: number;
+            /** @description What the customer reads besides the title. */
             customerText: string;
+            /** @description What the shop promises on it, as typed. */
             warranty: string;
+            /** @description What the technician ticks off. */
             checklist: string[];
+            /** @description Where it came from, in words; empty where it was written by hand. */
             originText: string;
+            /** @description Its discounts and those of its lines. */
             discounts: components["schemas"]["SheetDiscount"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its share of the discounts on everything.
+             */
             orderDiscountShare: number;
         };
+        /** @description A line on a sheet. */
         SheetLine: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Kind. */
             kind: components["schemas"]["LineKind"];
+            /** @description Text. */
             description: string;
+            /** @description Number or code. */
             number: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The catalog part; null for one that is not in the catalog.
+             */
             partId: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours, of labor.
+             */
             hours: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units, of parts and fees.
+             */
             quantity: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Price of one unit, or the labor rate.
+             */
             each: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The policy's price where somebody set another.
+             */
             policyPrice: null | number;
+            /** @description True where somebody set the price. */
             overridden: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cost each, for those who may see it.
+             */
             unitCost: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Amount before discounts.
+             */
             amount: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Core deposit.
+             */
             core: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Margin, for those who may see it.
+             */
             marginPercent: null | number;
+            /** @description Switched out. */
             isExcluded: boolean;
+            /** @description Unit in which the part is counted; empty for pieces. */
             unit: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours after overlap where they are fewer.
+             */
             reducedTo: null | number;
+            /** @description Why they are fewer, in words. */
             reducedBy: string;
+            /** @description It keeps its full time, whatever it overlaps with. */
             keepsTime: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours by the guide.
+             */
             guideHours: null | number;
+            /** @description Labor rate of its own: a name or a number. */
             laborRate: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Labor or sublet at an amount that stands by itself; null where it is built up.
+             */
             price: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Who does it.
+             */
             technicianId: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The quantity before the facts corrected it.
+             */
             genericQuantity: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Core charge of one, where the part has one.
+             */
             coreEach: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Old parts handed in.
+             */
             coresReturned: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units that are here for this line.
+             */
             received: number;
+            /** @description Brand and quality of its part. */
             brand: string;
+            /** @description What its part is in the words of the catalogs. */
             partType: string;
+            /** @description True where it has neither stock nor supplier, or neither time nor amount. */
             unsourced: boolean;
+            /** @description The shop has not enough of its part, and nobody chose a supplier or ordered it. */
             wantsSource?: boolean;
+            /** @description A note that stays in the shop. */
             noteInside: string;
+            /** @description A note that the customer reads. */
             noteForCustomer: string;
+            /** @description Whether that note goes out. */
             noteRelease: components["schemas"]["CustomerVisibility"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Photos on it.
+             */
             photos: number;
+            /** @description Why its price was set by hand. */
             overrideReason: string;
+            /** @description Who set it. */
             overrideBy: string;
+            /** @description Where it came from, in a word. */
             origin: components["schemas"]["LineOrigin"];
+            /** @description Where its part is. */
             state: string;
             stateCode: null | components["schemas"]["PartStateCode"];
+            /** @description Who it is ordered from; empty where it is not ordered. */
             supplier: string;
             expectedAt: null | components["schemas"]["Instant"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version.
+             */
             version: number;
         };
+        /** @description The invoice of another payer. */
         SheetOtherInvoice: {
             /** Format: int64 */
             id: number;
             /** Format: int64 */
             number: number;
         };
+        /** @description What one payer would be invoiced; there only where others than the customer pay. */
         SheetPayer: {
+            /** @description Customer, another account or the shop. */
             payer: components["schemas"]["Payer"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The other account's record.
+             */
             customerId: null | number;
+            /** @description Who, in words. */
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Total of its invoice.
+             */
             total: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Added to the customer's, taken off another's (then below zero).
+             */
             deductible: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it has to pay.
+             */
             due: number;
             terms: null | components["schemas"]["SheetPayerTerms"];
         };
+        /** @description What was agreed with another payer, as typed. */
         SheetPayerTerms: {
             deductible: string;
             authorizationNumber: string;
@@ -26368,21 +29851,29 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        /** @description An estimate that was sent. */
         SheetSent: {
+            /** @description Sent, UTC. */
             at: components["schemas"]["Instant"];
             seenAt: null | components["schemas"]["Instant"];
             answeredAt: null | components["schemas"]["Instant"];
+            /** @description What its link is good for now. */
             state: components["schemas"]["LinkState"];
         };
+        /** @description The site that an order is for. */
         SheetSite: {
             /** Format: int64 */
             id: number;
             name: string;
         };
+        /** @description Names a part of a sheet and what is in it: a part with the same tag says the same. */
         SheetTag: {
+            /** @description `header`, `totals`, `around`, or `job:12`; the jobs in their order. */
             part: string;
+            /** @description A hash of the part. */
             tag: string;
         };
+        /** @description A tax on a sheet. */
         SheetTax: {
             code: string;
             /** Format: double */
@@ -26390,34 +29881,66 @@ export interface components {
             /** Format: double */
             amount: number;
         };
+        /** @description What the foot of a sheet shows: totals of approved and proposed work in the shop's currency, and the ceiling. */
         SheetTotals: {
+            /** @description Totals of approved and proposed work. */
             figures: components["schemas"]["SheetFigures"];
             consent: null | components["schemas"]["SheetConsent"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What an invoice would come to now: the total of the approved work.
+             */
             toInvoice: number;
+            /** @description Some job has no answer yet. */
             isUndecided: boolean;
+            /** @description A manager let the work past the ceiling, in words; empty where nobody did. */
             ceilingLetPast: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours finished of hours approved, 0 to 1.
+             */
             progress: number;
+            /** @description Labor rate of all its work where it has one of its own. */
             laborRate: string;
+            /** @description Names of the policy's labor rates. */
             rateNames: string[];
+            /** @description Discounts of the whole order. */
             discounts: components["schemas"]["SheetDiscount"][];
+            /** @description What each payer would be invoiced, the customer first; empty where the customer pays for everything. */
             payers: components["schemas"]["SheetPayer"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is left of the deposits that were paid for this order.
+             */
             depositsLeft: number;
+            /** @description True when a newer policy is in force than the one that priced the order. */
             policyIsOlder: boolean;
         };
+        /**
+         * @description An order's sheet in parts, each only where the screen does not have it as it is now. A screen names what it has in the header
+         *     `X-Sheet` as `part=tag` with commas between; without that it gets all of it. Amounts are decimals in the shop's currency, as
+         *     Core gave them.
+         */
         SheetUpdate: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the order, to be sent with changes of the header.
+             */
             version: number;
+            /** @description Every part that the sheet has now. What is not named here is gone. */
             tags: components["schemas"]["SheetTag"][];
             header: null | components["schemas"]["SheetHeader"];
+            /** @description Jobs with lines and figures, without those that the screen has. */
             jobs: components["schemas"]["SheetJob"][];
             totals: null | components["schemas"]["SheetTotals"];
             around: null | components["schemas"]["SheetAround"];
         };
+        /** @description The vehicle on a sheet. */
         SheetVehicle: {
             /** Format: int64 */
             id: number;
@@ -26464,56 +29987,107 @@ export interface components {
             handling?: string[];
             reason?: string;
         };
+        /** @description One field as typed. */
         ShopSetRequest: {
+            /** @description Which. */
             field: string;
+            /** @description What was typed. */
             value: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the shop that the screen showed.
+             */
             version: number;
         };
+        /** @description The shop, each field as typed. */
         ShopSetupView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version, sent with the next change.
+             */
             version: number;
+            /** @description Name on documents. */
             name: string;
+            /** @description Address on documents. */
             address: string;
+            /** @description Telephone. */
             phone: string;
+            /** @description Email. */
             email: string;
+            /** @description Tax number. */
             taxNumber: string;
+            /** @description IANA name of the time zone. */
             timeZone: string;
+            /** @description Two letters. */
             country: string;
+            /** @description Three letters. */
             currency: string;
+            /** @description Miles or kilometers. */
             distanceUnit: components["schemas"]["DistanceUnit"];
+            /** @description State of plates by default. */
             plateRegion: string;
+            /** @description Distance a day of a vehicle of which nothing is known. */
             distancePerDay: string;
+            /** @description Minutes on which promises are made. */
             promiseStep: string;
+            /** @description Reserve of a promise, percent of the planned work. */
             promiseSlack: string;
+            /** @description The longest reserve, in minutes. */
             promiseSlackMost: string;
+            /** @description Minutes of check and wash after the last job. */
             checkMinutes: string;
+            /** @description All work is looked over by somebody else. */
             checksWork: boolean;
+            /** @description Card payments can take a tip. */
             takesTips: boolean;
+            /** @description Customers can book on the shop's page. */
             takesBookings: boolean;
+            /** @description A booking is confirmed by itself. */
             confirmsBookings: boolean;
+            /** @description Percent of a day's hours that the page may take. */
             bookingShare: string;
+            /** @description Hours of notice that a booking needs. */
             bookingLeadHours: string;
+            /** @description Days ahead that can be booked. */
             bookingDays: string;
+            /** @description Minutes on which bookings begin. */
             bookingStep: string;
+            /** @description What stands over the services on the page. */
             bookingWords: string;
+            /** @description The shop's own site that may show the page in a frame. */
             bookingSite: string;
+            /** @description Days until declined work is asked about again. */
             declinedAfterDays: string;
+            /** @description Days for which who was asked is left alone. */
             askAgainDays: string;
+            /** @description The most follow-up messages to one customer in 30 days. */
             mostFollowUps: string;
+            /** @description Days after a visit until thanks. */
             thanksAfterDays: string;
+            /** @description Months after which a vehicle counts as not seen for long. */
             awayMonths: string;
+            /** @description The day on which a week begins. */
             weekBegins: components["schemas"]["IsoDayOfWeek"];
+            /** @description Follow-up messages that go out by themselves. */
             automaticFollowUps: components["schemas"]["AutomaticFollowUps"][];
+            /** @description Customers' papers show the lines of each job. */
             printsLines: boolean;
+            /** @description Customers' papers show numbers of parts. */
             printsPartNumbers: boolean;
+            /** @description Customers' papers show hours of labor. */
             printsLaborHours: boolean;
+            /** @description Customers get a text the day before an appointment. */
             remindsOfAppointments: boolean;
+            /** @description Whether currency and unit of distance stay as they are, as there are orders. */
             inUse: boolean;
+            /** @description Content hash of the logo; empty without one. */
             logoHash: string;
+            /** @description Opening hours by weekday. */
             week: components["schemas"]["WeekdayHours"][];
+            /** @description Days on which the shop is closed, those to come. */
             closedDays: components["schemas"]["ClosedDay"][];
         };
+        /** @description The texts. */
         ShopTextView: {
             terms: string;
             checkInTerms: string;
@@ -26527,6 +30101,7 @@ export interface components {
             quietFrom: components["schemas"]["LocalTime"];
             quietUntil: components["schemas"]["LocalTime"];
         };
+        /** @description The shop. */
         ShopView: {
             name: string;
             currency: string;
@@ -26540,6 +30115,7 @@ export interface components {
             suppliers: components["schemas"]["SupplierName"][];
             customerSources: string[];
         };
+        /** @description Who is signed in. */
         SignedInPerson: {
             /** Format: int64 */
             id: number;
@@ -26548,10 +30124,12 @@ export interface components {
             role: components["schemas"]["Role"];
             permissions: components["schemas"]["Permission"][];
         };
+        /** @description Name and password. */
         SignInRequest: {
             userName: string;
             password: string;
         };
+        /** @description A site. */
         SiteView: {
             /** Format: int64 */
             id: number;
@@ -26599,39 +30177,72 @@ export interface components {
             note: string;
             photos?: string[];
         };
+        /** @description A column. */
         SourcingAnswer: {
+            /** @description What there is. */
             offers: components["schemas"]["SourcingOffer"][];
+            /** @description What the catalog asks about the car. */
             questions: components["schemas"]["CatalogQuestion"][];
+            /** @description Why it does not answer; empty where it does. */
             trouble: string;
-            /** @default false */
+            /**
+             * @description Whether the service did not answer, so that the screen asks it again by itself.
+             * @default false
+             */
             silent: boolean;
         };
+        /** @description A part that a line can have. */
         SourcingOffer: {
+            /** @description Name within the column. */
             key: string;
+            /** @description What it is. */
             title: string;
+            /** @description Brand. */
             brand: string;
+            /** @description Quality in the supplier's words. */
             quality: string;
+            /** @description new, used or rebuilt. */
             condition: string;
+            /** @description Number. */
             number: string;
+            /** @description The maker's number. */
             makersNumber: string;
+            /** @description Bin or branch, and how many. */
             where: string;
+            /** @description When it can be here. */
             when: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Price by the policy's bands.
+             */
             each: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cost each, for those who may see it.
+             */
             unitCost: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description List price.
+             */
             listPrice: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Margin, for those who may see it.
+             */
             marginPercent: null | number;
+            /** @description How old its cost is; empty where it is fresh. */
             age: string;
+            /** @description What to send to take it. */
             take: components["schemas"]["AddToOrderRequest"];
         };
+        /** @description An answer about the order's car. */
         SpecsAnswerRequest: {
             question: string;
             text: string;
             answer: string;
         };
+        /** @description A fact as it is shown. */
         SpecView: {
             key: string;
             use: string;
@@ -26642,6 +30253,7 @@ export interface components {
             caution: string;
             words: string;
         };
+        /** @description A person on staff. */
         StaffView: {
             /** Format: int64 */
             id: number;
@@ -26652,76 +30264,125 @@ export interface components {
         };
         /** @enum {unknown} */
         Stage: "Expected" | "Here" | "Diagnosis" | "Pricing" | "WaitingForAnswer" | "WaitingForParts" | "ReadyForTechnician" | "InWork" | "TestDrive" | "Check" | "Done" | "Collected";
+        /** @description A new stage. */
         StageAddRequest: {
             name: null | string;
             meaning: components["schemas"]["Stage"];
         };
+        /** @description A stage as it is set up. */
         StageDetail: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version, sent with the next change.
+             */
             version: number;
+            /** @description Name. */
             name: string;
+            /** @description What it means. */
             meaning: components["schemas"]["Stage"];
+            /** @description Roles whose floor shows it; none: all. */
             roles: components["schemas"]["Role"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Vehicles that are in it.
+             */
             vehicles: number;
+            /** @description Nothing is moved there any more. */
             retired: boolean;
         };
+        /** @description What a stage can mean, in words. */
         StageMeaning: {
             meaning: components["schemas"]["Stage"];
             name: string;
         };
+        /** @description One of the shop's stages. */
         StageRequest: {
             /** Format: int64 */
             stageId: number;
             /** Format: int32 */
             version: number;
         };
+        /** @description Takes a stage off what is offered, or brings it back. */
         StageRetireRequest: {
             retired: boolean;
         };
+        /** @description One field as typed. */
         StageSetRequest: {
             field: string;
             value: null | string;
             /** Format: int32 */
             version: number;
         };
+        /** @description One place up (-1) or down (1). */
         StageShiftRequest: {
             /** Format: int32 */
             by: number;
         };
+        /** @description The stages and what they can mean. */
         StagesSetup: {
             stages: components["schemas"]["StageDetail"][];
             meanings: components["schemas"]["StageMeaning"][];
         };
+        /** @description A stage and its name. */
         StageView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description What people call it. */
             name: string;
+            /** @description What it means. */
             meaning: components["schemas"]["Stage"];
+            /** @description Cars in it are with nobody just now. */
             isWaiting: boolean;
+            /** @description Roles whose floor shows it; none: all. */
             roles: components["schemas"]["Role"][];
+            /** @description Cars that are in it stay until they are moved; none comes. */
             isRetired: boolean;
         };
+        /** @description What was added, so that it can be taken back. */
         StartingSetTaken: {
+            /** @description Keys of the canned jobs. */
             ids: number[];
+            /** @description Keys of the stages. */
             stageIds: number[];
+            /** @description Keys of the message templates. */
             templateIds: number[];
+            /** @description Part categories that wait in the draft of the pricing rules. */
             categories: string[];
         };
+        /** @description A set. */
         StartingSetView: {
+            /** @description Short name. */
             key: string;
+            /** @description What it is called. */
             name: string;
+            /** @description What it is for. */
             description: string;
+            /** @description Titles of its canned jobs. */
             jobs: string[];
+            /** @description Names of its stages. */
             stages: string[];
+            /** @description Names of its message templates. */
             texts: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Canned jobs that the shop does not have.
+             */
             missingJobs: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Stages, templates and categories that it does not have.
+             */
             missingOthers: number;
         };
+        /** @description What the write-up gathered, figures and times as typed. */
         StartOrderRequest: {
             /** Format: int64 */
             customerId: null | number;
@@ -26760,19 +30421,24 @@ export interface components {
         };
         /** @enum {unknown} */
         StartStep: "Address" | "Hours" | "Pricing" | "People" | "CannedJobs" | "Suppliers" | "Import" | "FirstOrder";
+        /** @description Ticks a step off, or takes it up again. */
         StartStepRequest: {
             step: components["schemas"]["StartStep"];
             skip: boolean;
         };
+        /** @description One step. */
         StartStepRow: {
             step: components["schemas"]["StartStep"];
             done: boolean;
             skipped: boolean;
         };
+        /** @description The steps. */
         StartStepsView: {
+            /** @description All of them in their order. */
             steps: components["schemas"]["StartStepRow"][];
             next: null | components["schemas"]["StartStep"];
         };
+        /** @description A line. */
         StatementLineView: {
             day: components["schemas"]["LocalDate"];
             text: string;
@@ -26781,9 +30447,11 @@ export interface components {
             /** Format: double */
             balance: number;
         };
+        /** @description Where it went. */
         StatementSent: {
             to: string;
         };
+        /** @description A statement. */
         StatementView: {
             from: components["schemas"]["LocalDate"];
             through: components["schemas"]["LocalDate"];
@@ -26793,6 +30461,7 @@ export interface components {
             after: number;
             lines: components["schemas"]["StatementLineView"][];
         };
+        /** @description An order that is late even then. */
         StillLate: {
             /** Format: int64 */
             orderId: number;
@@ -26805,51 +30474,86 @@ export interface components {
             lateMinutes: number;
             why: string;
         };
+        /** @description A part in stock. */
         StockCardView: {
+            /** @description The part. */
             part: components["schemas"]["StockRow"];
+            /** @description What a tire is rated for and how old the oldest is; empty for other parts. */
             tire: string;
+            /** @description Approved work for which it is kept. */
             keptFor: components["schemas"]["KeptForView"][];
+            /** @description Its movements, the latest first. */
             movements: components["schemas"]["MovementView"][];
+            /** @description Whether there are older ones. */
             more: boolean;
         };
+        /** @description What is there now. */
         StockCorrected: {
             /** Format: int64 */
             partId: number;
             /** Format: double */
             onHand: number;
         };
+        /** @description What is there, put right by hand. */
         StockCorrectRequest: {
+            /** @description Units that are there, as typed. */
             onHand: null | string;
+            /** @description Why it differs. */
             reason: null | string;
         };
         /** @enum {unknown} */
         StockCost: "Last" | "Average";
+        /** @description The count afterwards. */
         StockCountChanged: {
             /** Format: int64 */
             id: number;
             /** Format: int32 */
             version: number;
         };
+        /** @description A part in a count. */
         StockCountLineView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The part.
+             */
             partId: number;
+            /** @description Its number. */
             number: string;
+            /** @description What it is. */
             description: string;
+            /** @description Where it lies. */
             bin: string;
+            /** @description Unit. */
             unit: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units that were counted; null before.
+             */
             counted: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units that were expected; null until it was counted: whoever counts does not see it.
+             */
             expected: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units more or less.
+             */
             difference: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The difference at average cost.
+             */
             value: null | number;
+            /** @description Who counted. */
             by: string;
         };
+        /** @description Begins a count. */
         StockCountRequest: {
+            /** @description How the bins begin; empty for parts without one. */
             bin: null | string;
         };
+        /** @description A count in the list. */
         StockCountRow: {
             /** Format: int64 */
             id: number;
@@ -26864,99 +30568,196 @@ export interface components {
             /** Format: double */
             difference: null | number;
         };
+        /** @description All counts: open ones, and the latest that were posted. */
         StockCountsView: {
+            /** @description The counts. */
             counts: components["schemas"]["StockCountRow"][];
+            /** @description Bins in which parts lie. */
             bins: string[];
         };
+        /** @description A count. */
         StockCountView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description How the bins begin. */
             bin: string;
+            /** @description Nobody posted it or set it aside. */
             isOpen: boolean;
             postedAt: null | components["schemas"]["LocalDateTime"];
+            /** @description What is counted. */
             lines: components["schemas"]["StockCountLineView"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description All differences at average cost.
+             */
             difference: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Which parts the list shows.
+         * @enum {unknown}
+         */
         StockFilter: "Stocked" | "Low" | "Reserved" | "Negative" | "All";
+        /** @description A page of the list. */
         StockPage: {
+            /** @description The parts. */
             parts: components["schemas"]["StockRow"][];
+            /** @description What the next page begins after; null where this is the last. */
             more: null | string;
         };
+        /** @description A part in stock. */
         StockRow: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key of the part.
+             */
             id: number;
+            /** @description Number. */
             number: string;
+            /** @description What it is. */
             description: string;
+            /** @description Category. */
             category: string;
+            /** @description Where it lies. */
             bin: string;
+            /** @description Unit; empty for pieces. */
             unit: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On the shelf.
+             */
             onHand: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Kept for approved work.
+             */
             reserved: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On hand and not kept for anyone.
+             */
             free: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description On order for stock.
+             */
             onOrder: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Reorder at or below this.
+             */
             lowestLevel: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Fill up to this.
+             */
             fillLevel: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Average cost each.
+             */
             averageCost: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cost at the last receipt, each.
+             */
             lastCost: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is on hand at the average.
+             */
             value: number;
+            /** @description Its stock is low: it is among what is proposed to be reordered. */
             low: boolean;
+            /** @description Not offered any more. */
             withdrawn: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How the list is sorted.
+         * @enum {unknown}
+         */
         StockSort: "Number" | "Description" | "Bin" | "OnHand";
+        /** @description A part for stock. */
         StockWanted: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The part.
+             */
             partId: number;
+            /** @description Units as typed. */
             quantity: null | string;
         };
+        /** @description What all stock is worth. */
         StockWorth: {
+            /** @description At the end of which day. */
             day: components["schemas"]["LocalDate"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At average cost.
+             */
             value: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Parts whose stock is low now.
+             */
             low: number;
         };
+        /** @description The work. */
         SubletSent: {
             /** Format: int64 */
             subletId: number;
             sheet?: null | components["schemas"]["SheetUpdate"];
         };
+        /** @description Approved work of a sublet line: to be sent out, or with its vendor. */
         SubletView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The line.
+             */
             lineId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its repair order.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number of that.
+             */
             orderNumber: number;
+            /** @description Plate; empty where there is none. */
             plate: string;
+            /** @description What is done. */
             description: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it is to cost.
+             */
             unitCost: number;
             promisedAt: null | components["schemas"]["LocalDateTime"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The work that is out; null before it was sent.
+             */
             subletId: null | number;
+            /** @description The vendor; empty before. */
             supplier: string;
             sentAt: null | components["schemas"]["Instant"];
             expectedAt: null | components["schemas"]["Instant"];
+            /** @description It should be back by now. */
             late: boolean;
+            /** @description For the vendor. */
             note: string;
         };
+        /** @description A branch of a supplier that can be ordered from. */
         SupplierBranchView: {
             /** Format: int64 */
             id: number;
             name: string;
         };
+        /** @description The memo afterwards. */
         SupplierCreditChanged: {
             /** Format: int64 */
             id: number;
@@ -26964,54 +30765,96 @@ export interface components {
             total: number;
             used: boolean;
         };
+        /** @description A credit memo. */
         SupplierCreditView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description The supplier. */
             supplier: string;
+            /** @description The supplier's number. */
             number: string;
+            /** @description Its date. */
             datedOn: components["schemas"]["LocalDate"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What they give back.
+             */
             total: number;
+            /** @description What for, in words. */
             for: string;
             usedAt: null | components["schemas"]["LocalDateTime"];
+            /** @description How. */
             usedHow: string;
         };
+        /** @description A supplier, each field as typed. */
         SupplierDetail: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version, sent with the next change.
+             */
             version: number;
+            /** @description Name. */
             name: string;
+            /** @description How orders reach them. */
             way: components["schemas"]["SupplierOrderWay"];
+            /** @description Short name of their service. */
             code: string;
+            /** @description Telephone. */
             phone: string;
+            /** @description Email. */
             email: string;
+            /** @description Whom to ask for. */
             contact: string;
+            /** @description The shop's account with them. */
             accountNumber: string;
+            /** @description When they deliver. */
             deliveryTimes: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Days within which they take a core back.
+             */
             coreDays: number;
+            /** @description Not ordered from any more. */
             retired: boolean;
+            /** @description Its branches, those in use first. */
             branches: components["schemas"]["BranchDetail"][];
         };
+        /** @description A supplier whose service can be asked, with the short name under which it is asked. */
         SupplierName: {
             code: string;
             name: string;
         };
         /** @enum {unknown} */
         SupplierOrderWay: "Electronic" | "Phone" | "Email";
+        /** @description A new supplier. */
         SupplierRequest: {
             name: null | string;
         };
+        /** @description Ends ordering from a supplier, or begins it again. */
         SupplierRetireRequest: {
             retired: boolean;
         };
+        /** @description One field as typed. */
         SupplierSetRequest: {
+            /** @description Which. */
             field: string;
+            /** @description What was typed. */
             value: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version that the screen showed.
+             */
             version: number;
         };
+        /** @description A supplier. */
         SupplierView: {
             /** Format: int64 */
             id: number;
@@ -27031,6 +30874,7 @@ export interface components {
             taxable: boolean;
             costPercent: string;
         };
+        /** @description A job and where it goes; null takes it off the schedule, as an undo does. */
         TakeMove: {
             /** Format: int64 */
             jobId: number;
@@ -27038,8 +30882,10 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        /** @description What is taken of a plan. */
         TakePlanRequest: {
             at: null | components["schemas"]["Instant"];
+            /** @description The moves. */
             moves: components["schemas"]["TakeMove"][];
         };
         TaxRow: {
@@ -27047,6 +30893,7 @@ export interface components {
             percent: string;
             on: components["schemas"]["AmountKind"][];
         };
+        /** @description How many labor lines have that technician now. */
         TechnicianAnswer: {
             /** Format: int32 */
             orderVersion: number;
@@ -27054,17 +30901,23 @@ export interface components {
             lines: number;
             sheet?: null | components["schemas"]["SheetUpdate"];
         };
+        /** @description Who does all labor of a job; without a job of the order. */
         TechnicianRequest: {
             /** Format: int64 */
             jobId: null | number;
             /** Format: int64 */
             technicianId: null | number;
         };
+        /** @description A field that templates may name. */
         TemplatesFieldView: {
+            /** @description Its name. */
             name: string;
+            /** @description What it says. */
             says: string;
+            /** @description Moments whose templates know it. */
             uses: string[];
         };
+        /** @description A template as it is typed; without a key a new one. */
         TemplatesRequest: {
             /** Format: int64 */
             id: null | number;
@@ -27074,10 +30927,12 @@ export interface components {
             body: null | string;
             use: null | string;
         };
+        /** @description All templates and the fields that they may name. */
         TemplatesView: {
             templates: components["schemas"]["TemplateView"][];
             fields: components["schemas"]["TemplatesFieldView"][];
         };
+        /** @description A template. */
         TemplateView: {
             /** Format: int64 */
             id: number;
@@ -27087,6 +30942,7 @@ export interface components {
             body: string;
             use: string;
         };
+        /** @description An enrolled computer. */
         TerminalRow: {
             /** Format: int64 */
             id: number;
@@ -27096,15 +30952,18 @@ export interface components {
             lastUsedAt: null | components["schemas"]["Instant"];
             here: boolean;
         };
+        /** @description The computer in front of the person. */
         TerminalView: {
             enrolled: boolean;
             name: string;
             people: components["schemas"]["PinPerson"][];
         };
+        /** @description One text as it was typed. */
         TextsSetRequest: {
             field: string;
             value: null | string;
         };
+        /** @description A line then and as it would be today. */
         ThenAndNow: {
             kind: components["schemas"]["LineKind"];
             description: string;
@@ -27116,6 +30975,7 @@ export interface components {
             /** Format: double */
             now: null | number;
         };
+        /** @description A day of a week. */
         TimesDay: {
             day: components["schemas"]["LocalDate"];
             scheduled: string;
@@ -27127,11 +30987,13 @@ export interface components {
             /** Format: double */
             soldHours: number;
         };
+        /** @description Somebody whose times can be looked at. */
         TimesPerson: {
             /** Format: int64 */
             id: number;
             name: string;
         };
+        /** @description A week. */
         TimesWeekView: {
             /** Format: int64 */
             staffId: number;
@@ -27147,26 +31009,50 @@ export interface components {
             soldHours: number;
             people: components["schemas"]["TimesPerson"][];
         };
+        /** @description A time on the clock. */
         TimeView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description Time of a job; else of being there. */
             isJob: boolean;
+            /** @description What it is on: plate and job; empty for being there. */
             title: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order of a job.
+             */
             orderId: null | number;
+            /** @description Beginning, wall time. */
             from: components["schemas"]["LocalDateTime"];
             until: null | components["schemas"]["LocalDateTime"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours of the day under which it stands.
+             */
             hours: number;
+            /** @description It ended in a break. */
             endsInBreak: boolean;
+            /** @description What was corrected, each with who, when and why. */
             corrections: string[];
         };
+        /** @description A right that a token can be given. */
+        TokenRight: {
+            /** @description The right. */
+            permission: components["schemas"]["Permission"];
+            /** @description In words. */
+            words: string;
+        };
+        /** @description The new owner. */
         TransferRequest: {
             /** Format: int64 */
             customerId: number;
         };
         /** @enum {unknown} */
         Transport: "DropOff" | "Waits" | "Ride" | "Loaner" | "PickUp";
+        /** @description The trial balance through a day. */
         TrialBalanceView: {
             through: components["schemas"]["LocalDate"];
             accounts: components["schemas"]["BalanceView"][];
@@ -27176,43 +31062,79 @@ export interface components {
             credits: number;
             lockedUntil: null | components["schemas"]["LocalDate"];
         };
+        /** @description What a code means. */
         TroubleCodeView: {
             code: string;
             system: string;
             generic: boolean;
             meaning: string;
         };
+        /** @description An estimate without an answer. */
         UnansweredEstimateRow: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its number.
+             */
             number: number;
+            /** @description Customer. */
             customer: string;
+            /** @description The car in words. */
             vehicle: string;
+            /** @description Plate. */
             plate: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Jobs without an answer.
+             */
             jobs: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What they come to, before supplies and tax.
+             */
             open: number;
+            /** @description Written, UTC. */
             openedAt: components["schemas"]["Instant"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Days since then.
+             */
             days: number;
             sentAt: null | components["schemas"]["Instant"];
             seenAt: null | components["schemas"]["Instant"];
+            /** @description Last day on which its prices hold. */
             validUntil: components["schemas"]["LocalDate"];
+            /** @description That day is past. */
             expired: boolean;
         };
+        /** @description Units that came, or work that was done outside, and that no bill is there for. */
         UnbilledView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The receipt's line; null for work that was sent out.
+             */
             receiptLineId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description That work; null for parts.
+             */
             subletId: null | number;
             /** Format: int64 */
             supplierId: number;
             supplier: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The purchase order; null for work that was sent out.
+             */
             purchaseNumber: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The repair order of such work; null for parts.
+             */
             orderNumber: null | number;
             slipNumber: string;
             partNumber: string;
@@ -27225,9 +31147,11 @@ export interface components {
             coreEach: number;
             cameAt: components["schemas"]["LocalDateTime"];
         };
+        /** @description What a typed promise is understood as. */
         UnderstoodMoment: {
             at: components["schemas"]["LocalDateTime"];
         };
+        /** @description One message of a thread. */
         UnknownMessage: {
             /** Format: int64 */
             id: number;
@@ -27238,17 +31162,20 @@ export interface components {
             by: string;
             trouble: string;
         };
+        /** @description An answer. */
         UnknownSendersAnswerRequest: {
             address: string;
             subject: null | string;
             body: null | string;
             now: boolean;
         };
+        /** @description Whose the address is. */
         UnknownSendersPutRequest: {
             address: string;
             /** Format: int64 */
             customerId: number;
         };
+        /** @description A thread with somebody who is not on file. */
         UnknownThread: {
             channel: components["schemas"]["MessageChannel"];
             address: string;
@@ -27256,6 +31183,7 @@ export interface components {
             unseen: boolean;
             messages: components["schemas"]["UnknownMessage"][];
         };
+        /** @description Approved or proposed work that nobody planned. */
         UnplannedJob: {
             /** Format: int64 */
             jobId: number;
@@ -27269,6 +31197,7 @@ export interface components {
             /** Format: int64 */
             technicianId: null | number;
         };
+        /** @description A posted order that the draft can't price, and why. */
         UnpricedOrder: {
             /** Format: int64 */
             invoiceId: number;
@@ -27278,6 +31207,7 @@ export interface components {
         };
         /** @enum {unknown} */
         Urgency: "Heed" | "Due" | "Soon" | "Later";
+        /** @description A deposit of the customer that can be used. */
         UsableDeposit: {
             /** Format: int64 */
             id: number;
@@ -27285,27 +31215,41 @@ export interface components {
             left: number;
             origin: string;
         };
+        /** @description That it was used. */
         UseCreditRequest: {
+            /** @description The check that was the smaller, a refund. */
             how: null | string;
         };
+        /** @description A deposit to use. */
         UseDepositRequest: {
             /** Format: int64 */
             depositId: number;
         };
+        /** @description What was typed into a field. */
         ValueRequest: {
             value: null | string;
         };
+        /** @description The answer as typed; empty takes it back. */
         VehicleAnswerRequest: {
             answer: null | string;
         };
+        /** @description An answer. */
         VehicleAnswerView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
+            /** @description The question in words. */
             text: string;
+            /** @description The answer. */
             answer: string;
+            /** @description Who answered. */
             by: string;
+            /** @description When, UTC. */
             at: components["schemas"]["Instant"];
         };
+        /** @description What the vehicle data service says of a car. */
         VehicleFacts: {
             vin: string;
             /** Format: int32 */
@@ -27328,12 +31272,17 @@ export interface components {
             drive?: null | string;
             trim?: null | string;
         };
+        /** @description One field as it was typed, and the version that was seen. */
         VehiclePageSetRequest: {
             field: string;
             value: null | string;
             /** Format: int32 */
             version: number;
         };
+        /**
+         * @description A vehicle for the order: one on file, or one that is typed and belongs to the customer; without either it becomes a
+         *     sale over the counter, by name.
+         */
         VehicleRequest: {
             /** Format: int64 */
             vehicleId: null | number;
@@ -27341,43 +31290,82 @@ export interface components {
             /** Format: int64 */
             customerId?: null | number;
         };
+        /** @description Everything about the car. */
         VehicleSpecsAnswer: {
             asOf: null | components["schemas"]["LocalDate"];
+            /** @description The few facts that the order's work needs. */
             line: components["schemas"]["SpecView"][];
+            /** @description All facts. */
             facts: components["schemas"]["SpecView"][];
+            /** @description Parts that wear. */
             wear: components["schemas"]["WearView"][];
+            /** @description What is reset, step by step. */
             resets: components["schemas"]["ResetSteps"][];
+            /** @description Drawings. */
             drawings: components["schemas"]["DrawingTitle"][];
+            /** @description Lines that differ from the facts. */
             corrections: components["schemas"]["CorrectionView"][];
+            /** @description Tires and batteries of another size. */
             misfits: components["schemas"]["MisfitView"][];
+            /** @description Trouble codes of the order. */
             codes: components["schemas"]["KnownCodeView"][];
+            /** @description Recalls and bulletins. */
             campaigns: components["schemas"]["Campaign"][];
+            /** @description What is missing and why; empty where nothing is. */
             trouble: string;
-            /** @default false */
+            /**
+             * @description Whether the service did not answer, so that the screen asks it again by itself.
+             * @default false
+             */
             silent: boolean;
         };
+        /** @description The page. */
         VehicleView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Key.
+             */
             id: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version, to be sent with changes.
+             */
             version: number;
+            /** @description Year, make, model, engine, drive. */
             description: string;
+            /** @description Every field as it is typed, by its name. */
             fields: {
                 [key: string]: string;
             };
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Whose it is.
+             */
             customerId: number;
+            /** @description Their name. */
             customer: string;
+            /** @description What must be seen of them. */
             customerAlert: string;
+            /** @description Earlier owners, the latest first. */
             earlierOwners: components["schemas"]["OwnerView"][];
+            /** @description Readings, the latest first. */
             readings: components["schemas"]["ReadingView"][];
+            /** @description What looks wrong about its VIN, in sentences. */
             vinRemarks: string[];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its open order.
+             */
             openOrderId: null | number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Number of its open order.
+             */
             openOrderNumber: null | number;
+            /** @description Merges that can still be taken back. */
             merges: components["schemas"]["MergeView"][];
         };
+        /** @description The version of a line that the client saw. */
         VersionRequest: {
             /** Format: int32 */
             version: number;
@@ -27396,9 +31384,11 @@ export interface components {
         };
         /** @enum {unknown} */
         VisibilityKind: "Finding" | "Cause" | "Note" | "Photo";
+        /** @description Why it is made void. */
         VoidOrderRequest: {
             reason: string;
         };
+        /** @description A part that wears. */
         WearView: {
             type: string;
             title: string;
@@ -27406,58 +31396,190 @@ export interface components {
             equivalents: string[];
             stock: string;
         };
+        /** @enum {unknown} */
+        WebhookEvent: "Ping" | "OrderOpened" | "OrderMoved" | "OrderDecided" | "InvoicePosted" | "PaymentRecorded" | "AppointmentMade" | "AppointmentMoved" | "RequestArrived" | "CustomerAdded" | "VehicleAdded";
+        /** @description An event that a webhook can be told of. */
+        WebhookEventView: {
+            /** @description The event. */
+            event: components["schemas"]["WebhookEvent"];
+            /** @description As it stands in a message. */
+            name: string;
+            /** @description In words. */
+            words: string;
+        };
+        /** @description A webhook that was kept. */
+        WebhookKept: {
+            /**
+             * Format: int64
+             * @description Its key.
+             */
+            id: number;
+            /**
+             * Format: int32
+             * @description Its version.
+             */
+            version: number;
+            /** @description The secret of a new one, told this once; empty otherwise. */
+            secret: string;
+        };
+        /** @description Webhooks, and the events there are. */
+        WebhookList: {
+            webhooks: components["schemas"]["WebhookView"][];
+            events: components["schemas"]["WebhookEventView"][];
+        };
+        /** @description A message. */
+        WebhookMessageRow: {
+            /**
+             * Format: uuid
+             * @description Its id, as the receiver reads it.
+             */
+            id: string;
+            /** @description The event's name. */
+            event: string;
+            /** @description What was sent. */
+            body: string;
+            /** @description When it happened, UTC. */
+            at: components["schemas"]["Instant"];
+            /** @description Where it stands. */
+            state: components["schemas"]["WebhookMessageState"];
+            /**
+             * Format: int32
+             * @description How often it was tried.
+             */
+            tries: number;
+            dueAt?: null | components["schemas"]["Instant"];
+            triedAt?: null | components["schemas"]["Instant"];
+            /** @description What came of the last try. */
+            outcome: string;
+        };
+        /** @enum {unknown} */
+        WebhookMessageState: "Waiting" | "Arrived" | "GivenUp";
+        /** @description A webhook as typed; without a key it is a new one. */
+        WebhookRequest: {
+            /** Format: int64 */
+            id: null | number;
+            /** Format: int32 */
+            version: number;
+            address: null | string;
+            events: null | components["schemas"]["WebhookEvent"][];
+        };
+        /** @description Turns a webhook on or off. */
+        WebhookTurnRequest: {
+            on: boolean;
+        };
+        /** @description A webhook. */
+        WebhookView: {
+            /**
+             * Format: int64
+             * @description Key.
+             */
+            id: number;
+            /**
+             * Format: int32
+             * @description Its version.
+             */
+            version: number;
+            /** @description Where messages go. */
+            address: string;
+            /** @description What it is told of. */
+            events: components["schemas"]["WebhookEvent"][];
+            /** @description It is told. */
+            active: boolean;
+            failingSince?: null | components["schemas"]["Instant"];
+            /**
+             * Format: int32
+             * @description Messages that wait.
+             */
+            waiting: number;
+        };
+        /** @description Hours of a weekday. */
         WeekdayHours: {
+            /** @description By which it is changed. */
             field: string;
+            /** @description The weekday in words. */
             day: string;
+            /** @description As typed; the word for none on a day off. */
             hours: string;
         };
+        /** @description What the sign-in page shows before anyone is signed in. */
         WelcomeView: {
             firstRun: boolean;
             shopName: string;
             demo: boolean;
             demoPeople: components["schemas"]["DemoPerson"][];
         };
+        /** @description When an appointment is, as typed: `tue 9:30`. */
         WhenRequest: {
             when: null | string;
             /** Format: int32 */
             version: number;
         };
+        /** @description Whether somebody may be written to. */
         WishRequest: {
             address: string;
             refused: boolean;
         };
         /** @enum {unknown} */
         WorkItemKind: "UnderWay" | "Unread" | "Unpriced" | "Unasked" | "Unanswered" | "NotBegun";
+        /** @description How many were filed. */
         WorklistFiled: {
             /** Format: int32 */
             inspections: number;
         };
+        /** @description Something that waits for someone. */
         WorklistRow: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The order.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its number.
+             */
             number: number;
+            /** @description Plate. */
             plate: string;
+            /** @description The vehicle in words. */
             vehicle: string;
+            /** @description The customer. */
             customer: string;
+            /** @description What it waits for. */
             kind: components["schemas"]["WorkItemKind"];
+            /** @description What it is, in words. */
             what: string;
+            /** @description Since when, wall time. */
             since: components["schemas"]["LocalDateTime"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Whole hours since then.
+             */
             hours: number;
+            /** @description Whose move it is; empty for anybody's. */
             person: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it is worth before tax; zero where nobody can tell yet.
+             */
             worth: number;
+            /** @description Somebody has to do something. */
             toAct: boolean;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The inspection; null where it is about the estimate.
+             */
             inspectionId: null | number;
         };
+        /** @description What is written off, as typed. */
         WriteOffRequest: {
             amount: null | string;
             reason: null | string;
         };
+        /** @description A promise to offer. */
         WriteUpProposal: {
+            /** @description Wall time. */
             promisedAt: components["schemas"]["LocalDateTime"];
+            /** @description What decides it, in words; empty for the usual one. */
             why: string;
         };
     };

@@ -198,4 +198,28 @@ export const SETUP: Record<string, Help> = {
       'What is on file already is filled, not doubled.',
     ],
   },
+  '/setup/programs': {
+    title: 'Setup: Other programs',
+    purpose: 'Lets other programs read and change what you may, and tells them when something happens.',
+    steps: [
+      'Make a token for one program, with the few rights that it needs.',
+      'Copy it into that program; it is shown only once.',
+      'Add a webhook where a program should hear at once, and send a test.',
+    ],
+    slips: [
+      'One token for everything: make one for each program, so that one can be withdrawn.',
+      'A token in an email or a chat: whoever has it acts as you.',
+      'A webhook that fails for three days is turned off; its messages wait until you turn it on.',
+    ],
+  },
+  '/api-docs': {
+    title: 'The API',
+    purpose: 'Every address that another program can call, what it asks for and what it answers.',
+    steps: ['Read how it works.', 'Find an address by a word.', 'Open it to see what is sent and what comes back.'],
+    slips: [
+      'A change without its own X-Command-Id is refused.',
+      'Repeating a change under a new id does it twice.',
+      'Wall times are those of the shop; moments are UTC.',
+    ],
+  },
 };

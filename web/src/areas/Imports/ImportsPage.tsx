@@ -32,6 +32,20 @@ const EXPORTS = [
   ['own-guide.csv', 'Labor guide', 'Your own operations and hours.'],
 ] as const;
 
+/** What else leaves and comes in, where, and what for. */
+const ELSEWHERE: [format: string, what: string, where: string, to: string][] = [
+  ['CSV', 'Every list, as it is shown: orders, invoices, stock, measures', 'Save as CSV above the list', ''],
+  ['CSV', 'Labor guide, holidays, inspection points', 'Where they are set up', '/setup/canned-jobs'],
+  ['CSV', 'Journal and trial balance, for bookkeeping', 'Billing, Journal', '/billing/journal'],
+  ['UBL 2.1', 'Invoices and credit memos, for customers whose programs read them', 'On the invoice', '/billing/invoices'],
+  ['UBL 2.1', 'Purchase orders out, supplier bills in', 'Parts, Bills', '/parts/bills'],
+  ['iCalendar', 'The calendar on a phone, kept up to date', 'Calendar, Subscribe', '/calendar'],
+  ['vCard', 'A customer as a contact', 'On the customer', '/customers'],
+  ['PDF', 'Estimates, work orders, invoices, statements, measures', 'Where they are shown', ''],
+  ['JSON', 'Anything, at any time, by another program', 'Other programs', '/setup/programs'],
+  ['ZIP of JSON Lines', 'Everything at once, to keep or to move: ./yardstick archive FILE', 'On the server', ''],
+];
+
 /** Files that are brought in and taken out. */
 export default function ImportsPage() {
   const [busy, setBusy] = useState<Kind | null>(null);
@@ -92,6 +106,26 @@ export default function ImportsPage() {
         </Part>
       </div>
       <div className="record-main">
+        <Part title="Other ways out and in">
+          <table className="list">
+            <thead>
+              <tr>
+                <th scope="col">Format</th>
+                <th scope="col">What it is for</th>
+                <th scope="col">Where</th>
+              </tr>
+            </thead>
+            <tbody>
+              {ELSEWHERE.map(([format, what, where, to]) => (
+                <tr key={format + what}>
+                  <td className="nowrap">{format}</td>
+                  <td>{what}</td>
+                  <td>{to ? <Link to={to}>{where}</Link> : where}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Part>
         <Part title="Earlier imports">
           {runs.error && !runs.data ? (
             <Failed error={runs.error} again={() => void runs.refetch()} />

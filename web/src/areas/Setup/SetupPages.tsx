@@ -24,6 +24,7 @@ const PAGES: Page[] = [
   { to: '/setup/own', name: 'Labels and texts', asks: 'EditSetup' },
   { to: '/setup/computers', name: 'Computers', asks: 'EnrollTerminals' },
   { to: '/setup/files', name: 'Import and export', asks: 'BringIn' },
+  { to: '/setup/programs', name: 'Other programs', asks: 'ConnectPrograms' },
 ];
 
 /** Setup begins with the first page that the person may see. */

@@ -27,6 +27,7 @@ export const TOPIC_KINDS = [
   'Import',
   'Phrases',
   'Sessions',
+  'Webhooks',
 ] as const;
 
 export type TopicKind = (typeof TOPIC_KINDS)[number];
@@ -104,7 +105,9 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
     case 'Phrases':
       return [['phrases']];
     case 'Sessions':
-      return [['own-sessions']];
+      return [['own-sessions'], ['access-tokens']];
+    case 'Webhooks':
+      return [['webhooks']];
   }
 }
 
