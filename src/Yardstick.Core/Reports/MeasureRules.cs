@@ -12,9 +12,6 @@ public static class MeasureRules
     /// <summary>A balance waits for somebody where it is past due longer.</summary>
     public const int OwedLongDays = 30;
 
-    /// <summary>What is done is checked and washed within so many days.</summary>
-    public const int CheckedWithinDays = 7;
-
     /// <summary>Whether an order that was opened then makes a job a comeback.</summary>
     /// <param name="invoicedOn">The day the job was invoiced.</param>
     /// <param name="openedOn">The day the comeback's order was opened.</param>

@@ -65,6 +65,32 @@ public sealed record SalesSums
     /// <summary>Hours sold on them.</summary>
     public long HoursWithVehicle { get; init; }
 
+    /// <summary>Both together.</summary>
+    public static SalesSums operator +(SalesSums one, SalesSums other) =>
+        new()
+        {
+            Cars = one.Cars + other.Cars,
+            Labor = one.Labor + other.Labor,
+            Parts = one.Parts + other.Parts,
+            Sublet = one.Sublet + other.Sublet,
+            Fees = one.Fees + other.Fees,
+            Supplies = one.Supplies + other.Supplies,
+            LaborCost = one.LaborCost + other.LaborCost,
+            PartsCost = one.PartsCost + other.PartsCost,
+            SubletCost = one.SubletCost + other.SubletCost,
+            FeesCost = one.FeesCost + other.FeesCost,
+            SuppliesCost = one.SuppliesCost + other.SuppliesCost,
+            HoursSold = one.HoursSold + other.HoursSold,
+            AtBands = one.AtBands + other.AtBands,
+            GapCustomer = one.GapCustomer + other.GapCustomer,
+            GapSet = one.GapSet + other.GapSet,
+            GapFixed = one.GapFixed + other.GapFixed,
+            GapDiscounts = one.GapDiscounts + other.GapDiscounts,
+            BandsCost = one.BandsCost + other.BandsCost,
+            WithVehicle = one.WithVehicle + other.WithVehicle,
+            HoursWithVehicle = one.HoursWithVehicle + other.HoursWithVehicle,
+        };
+
     /// <summary>All sales.</summary>
     public long Sales => Labor + Parts + Sublet + Fees + Supplies;
 

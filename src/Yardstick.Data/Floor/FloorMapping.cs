@@ -35,13 +35,18 @@ internal sealed class FloorMapping
         builder.HasIndex(h => h.ToId).HasFilter("\"TakenAt\" IS NULL AND \"WithdrawnAt\" IS NULL");
     }
 
-    public void Configure(EntityTypeBuilder<QualityCheck> builder) => builder.HasIndex(c => c.OrderId);
+    public void Configure(EntityTypeBuilder<QualityCheck> builder)
+    {
+        builder.HasIndex(c => c.OrderId);
+        builder.HasIndex(c => c.At);
+    }
 
     public void Configure(EntityTypeBuilder<AfterWork> builder)
     {
         builder.Ignore(a => a.IsOpen);
         builder.Ignore(a => a.Step);
         builder.HasIndex(a => a.OrderId);
+        builder.HasIndex(a => a.DoneAt);
         builder.HasIndex(a => a.KeysBackAt).HasFilter("\"KeysBackAt\" IS NULL AND \"RemovedAt\" IS NULL");
     }
 

@@ -12,6 +12,12 @@ internal sealed class InventoryMapping
     public void Configure(EntityTypeBuilder<StockMovement> builder)
     {
         builder.HasIndex(m => new { m.PartId, m.Id });
+        builder.HasIndex(m => new
+        {
+            m.PartId,
+            m.Kind,
+            m.At,
+        });
         builder.HasIndex(m => new { m.Document, m.DocumentId });
         builder.ComplexProperty(m => m.ValueChange, m => m.Property(v => v.Cents).HasColumnName("ValueChange"));
     }

@@ -1856,6 +1856,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("DoneAt");
+
                     b.HasIndex("KeysBackAt")
                         .HasFilter("\"KeysBackAt\" IS NULL AND \"RemovedAt\" IS NULL");
 
@@ -1961,6 +1963,8 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("At");
 
                     b.HasIndex("OrderId");
 
@@ -3232,6 +3236,8 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("Document", "DocumentId");
 
                     b.HasIndex("PartId", "Id");
+
+                    b.HasIndex("PartId", "Kind", "At");
 
                     b.ToTable("StockMovements");
                 });

@@ -3168,6 +3168,11 @@ namespace Yardstick.Data.Migrations
                 column: "InvoiceId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_AfterWork_DoneAt",
+                table: "AfterWork",
+                column: "DoneAt");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_AfterWork_KeysBackAt",
                 table: "AfterWork",
                 column: "KeysBackAt",
@@ -4028,6 +4033,11 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_QualityChecks_At",
+                table: "QualityChecks",
+                column: "At");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_QualityChecks_OrderId",
                 table: "QualityChecks",
                 column: "OrderId");
@@ -4160,6 +4170,11 @@ namespace Yardstick.Data.Migrations
                 name: "IX_StockMovements_PartId_Id",
                 table: "StockMovements",
                 columns: new[] { "PartId", "Id" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_StockMovements_PartId_Kind_At",
+                table: "StockMovements",
+                columns: new[] { "PartId", "Kind", "At" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_StoredSnapshots_OrderId",

@@ -1853,6 +1853,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("DoneAt");
+
                     b.HasIndex("KeysBackAt")
                         .HasFilter("\"KeysBackAt\" IS NULL AND \"RemovedAt\" IS NULL");
 
@@ -1958,6 +1960,8 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("At");
 
                     b.HasIndex("OrderId");
 
@@ -3229,6 +3233,8 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("Document", "DocumentId");
 
                     b.HasIndex("PartId", "Id");
+
+                    b.HasIndex("PartId", "Kind", "At");
 
                     b.ToTable("StockMovements");
                 });

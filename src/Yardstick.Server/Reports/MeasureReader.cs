@@ -15,45 +15,84 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
 {
     private const int AtATime = 5000;
     private readonly WorkReading work = new(db, shop, filter);
+    private readonly StockReading stock = new(db, shop, shop.Local(now).Date, memory);
     private readonly Dictionary<ReportPeriod, SalesSums> sums = [];
     private readonly Dictionary<ReportPeriod, List<DecidedJob>> decided = [];
     private readonly Dictionary<ReportPeriod, List<FinishedOrder>> finished = [];
     private readonly Dictionary<ReportPeriod, List<Appointment>> appointments = [];
     private readonly Dictionary<ReportPeriod, List<TechnicianReading.Hours>> technicians = [];
-    private readonly Dictionary<ReportPeriod, (int Invoiced, List<WorkReading.InvoicedJob> Back)> comebacks = [];
+    private readonly Dictionary<ReportPeriod, WorkReading.Invoiced> comebacks = [];
+    private List<InvoiceStanding>? owed;
 
     private LocalDate Today => shop.Local(now).Date;
 
     /// <summary>Sales of a period.</summary>
     internal async Task<SalesSums> SumsAsync(ReportPeriod period) =>
-        sums.TryGetValue(period, out var at) ? at : sums[period] = await db.SalesOf(period, filter).SumsAsync();
+        sums.TryGetValue(period, out var at)
+            ? at
+            : sums[period] = await PastAndTodayAsync("sales", period, p => db.SalesOf(p, filter).SumsAsync(), (a, b) => a + b);
 
     /// <summary>Hours of technicians.</summary>
     internal async Task<List<TechnicianReading.Hours>> TechniciansAsync(ReportPeriod period) =>
-        technicians.TryGetValue(period, out var at) ? at : technicians[period] = await db.TechniciansAsync(shop, period, now);
+        technicians.TryGetValue(period, out var at)
+            ? at
+            : technicians[period] = await PastAndTodayAsync(
+                "technicians",
+                period,
+                p => db.TechniciansAsync(shop, p, now),
+                TechnicianReading.Join
+            );
 
     /// <summary>Jobs that were decided.</summary>
     internal async Task<List<DecidedJob>> DecidedAsync(ReportPeriod period) =>
-        decided.TryGetValue(period, out var at) ? at : decided[period] = await work.DecidedAsync(period);
+        decided.TryGetValue(period, out var at)
+            ? at
+            : decided[period] = [.. DecidedJob.Last(await PastAndTodayAsync("decisions", period, work.DecisionsAsync, Both))];
 
     /// <summary>Orders that were finished.</summary>
     internal async Task<List<FinishedOrder>> FinishedAsync(ReportPeriod period) =>
-        finished.TryGetValue(period, out var at) ? at : finished[period] = await work.FinishedAsync(period);
+        finished.TryGetValue(period, out var at)
+            ? at
+            : finished[period] = await PastAndTodayAsync("finished", period, work.FinishedAsync, Both);
 
     /// <summary>Appointments that stood in it.</summary>
     internal async Task<List<Appointment>> AppointmentsAsync(ReportPeriod period) =>
-        appointments.TryGetValue(period, out var at) ? at : appointments[period] = await work.AppointmentsAsync(period);
+        appointments.TryGetValue(period, out var at)
+            ? at
+            : appointments[period] = await PastAndTodayAsync("appointments", period, work.AppointmentsAsync, Both);
 
     /// <summary>Stays in stages.</summary>
-    internal Task<List<StageStay>> StaysAsync(ReportPeriod period) => work.StaysAsync(period);
+    internal Task<List<StageStay>> StaysAsync(ReportPeriod period) => PastAndTodayAsync("stays", period, work.StaysAsync, Both);
 
     /// <summary>Jobs that came back, of how many.</summary>
-    internal async Task<(int Invoiced, List<WorkReading.InvoicedJob> Back)> ComebacksAsync(ReportPeriod period) =>
-        comebacks.TryGetValue(period, out var at) ? at : comebacks[period] = await work.ComebacksAsync(period);
+    internal async Task<WorkReading.Invoiced> ComebacksAsync(ReportPeriod period) =>
+        comebacks.TryGetValue(period, out var at)
+            ? at
+            : comebacks[period] = await PastAndTodayAsync("comebacks", period, work.ComebacksAsync, WorkReading.Invoiced.Join);
+
+    /// <summary>Customers with sales, and who of them had none before.</summary>
+    internal Task<List<CustomerSales>> CustomersAsync(ReportPeriod period) =>
+        PastAndTodayAsync("customers", period, p => db.CustomerSalesAsync(p, filter), CustomerSales.Join);
+
+    /// <summary>Reads days that are over once, and today every time.</summary>
+    /// <param name="what">Name of what is read.</param>
+    /// <param name="period">Its period.</param>
+    /// <param name="read">Reads it.</param>
+    /// <param name="join">Makes one of two stretches.</param>
+    internal Task<T> PastAndTodayAsync<T>(string what, ReportPeriod period, Func<ReportPeriod, Task<T>> read, Func<T, T, T> join)
+        where T : notnull => memory.OfAsync(what, period, filter, Today, read, join);
+
+    /// <summary>Two lists as one.</summary>
+    internal static List<T> Both<T>(List<T> past, List<T> today) => [.. past, .. today];
+
+    /// <summary>Invoices that are owed now.</summary>
+    internal async Task<List<InvoiceStanding>> OwedAsync() => owed ??= await db.EverybodysOpenAsync();
 
     /// <summary>A measure of a period.</summary>
     internal Task<MeasureValue> ValueAsync(Measure measure, ReportPeriod period) =>
-        memory.OfAsync(measure, period, filter, Today, () => ReadAsync(measure, period));
+        MeasureInfo.Of(measure).IsNow
+            ? ReadAsync(measure, period)
+            : memory.OfAsync(measure.ToString(), period, filter, Today, p => ReadAsync(measure, p));
 
     private async Task<MeasureValue> ReadAsync(Measure measure, ReportPeriod period)
     {
@@ -62,12 +101,16 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
             case Measure.PaidByShop:
                 return new((await db.PaidByShopOf(period).SumsAsync()).Sales / 100m);
             case Measure.StockValue:
-                return new(await db.StockValueAsync(shop, period.Until));
+                return new(await stock.ValueAsync(period.Until));
             case Measure.StockTurns:
-                return await db.StockTurnsAsync(shop, period.Until);
+                return await stock.TurnsAsync(period.Until);
+            case Measure.Unfinished:
+                return new((await UnfinishedAsync()).Amount);
+            case Measure.Overdue:
+                return new(OverdueOf(await OwedAsync()).Sum(o => o.Balance.Amount));
             case Measure.Comebacks:
-                var (invoiced, back) = await ComebacksAsync(period);
-                return new(back.Count, invoiced);
+                var jobs = await ComebacksAsync(period);
+                return new(jobs.Back.Count, jobs.Orders.Values.Sum());
             case Measure.SoldOfOnJobs or Measure.OnJobsOfPresent or Measure.SoldOfPresent:
                 return Added((await TechniciansAsync(period)).Select(t => t.Of(measure)!.Value), new(0, 0));
             case Measure.ApprovedAmount or Measure.ApprovedJobs or Measure.DeferredValue or Measure.LostSales:
@@ -104,7 +147,7 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
             Measure.Unfinished => await UnfinishedRowsAsync(),
             Measure.Overdue => await OverdueRowsAsync(),
             Measure.NewCustomers => await NewCustomerRowsAsync(period),
-            Measure.IdleStock => await db.IdleStockAsync(shop, Today),
+            Measure.IdleStock => await stock.IdleAsync(),
             Measure.StockValue => await StockRowsAsync(period.Until),
             Measure.StockTurns =>
             [
@@ -114,7 +157,7 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
                     "",
                     "",
                     "",
-                    await db.StockTurnsAsync(shop, period.Until)
+                    await stock.TurnsAsync(period.Until)
                 ),
             ],
             _ => await SaleRowsAsync(measure, period),
@@ -171,7 +214,7 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
     private async Task<List<(DecidedJob Decided, MeasureValue Adds)>> DecisionsAsync(Measure measure, ReportPeriod period)
     {
         var all = await DecidedAsync(period);
-        var open = measure == Measure.DeferredValue ? await work.StillOpenAsync(all) : [];
+        var open = measure == Measure.DeferredValue ? await StillOpenAsync(all, period) : [];
         return
         [
             .. all.Select(d => (Decided: d, Adds: d.Adds(measure, open.Contains(d.JobId))))
@@ -179,6 +222,28 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
                 .Select(d => (d.Decided, d.Adds!.Value)),
         ];
     }
+
+    private Task<HashSet<long>> StillOpenAsync(List<DecidedJob> all, ReportPeriod period) =>
+        PastAndTodayAsync(
+            "still open",
+            period,
+            p => work.StillOpenAsync(all.Where(d => shop.Local(d.At).Date is var day && day >= p.From && day <= p.Until)),
+            (past, today) => [.. past, .. today]
+        );
+
+    /// <summary>How many orders have approved work that is not invoiced, and what that comes to.</summary>
+    internal async Task<(int Count, decimal Amount)> UnfinishedAsync()
+    {
+        var open = await filter
+            .Orders(db, db.Orders.Where(o => o.State == OrderState.Open && o.ApprovedTotal.Cents != 0))
+            .Select(o => o.ApprovedTotal.Cents)
+            .ToListAsync();
+        return (open.Count, open.Sum() / 100m);
+    }
+
+    /// <summary>Invoices that are past due, by so many days or more.</summary>
+    internal IEnumerable<InvoiceStanding> OverdueOf(IEnumerable<InvoiceStanding> all, int days = 1) =>
+        all.Where(o => Period.DaysBetween(o.Invoice.DueOn, Today) >= days && o.Balance.Cents > 0);
 
     private async Task<List<MeasureRow>> DecisionRowsAsync(Measure measure, ReportPeriod period)
     {
@@ -245,7 +310,7 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
 
     private async Task<List<MeasureRow>> ComebackRowsAsync(ReportPeriod period)
     {
-        var (invoiced, back) = await ComebacksAsync(period);
+        var (orders, back) = await ComebacksAsync(period);
         var plates = await PlatesAsync(back.Select(b => b.OrderId));
         return
         [
@@ -257,7 +322,7 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
                 Invariant($"/orders/{b.OrderId}"),
                 new(1, 1)
             )),
-            new MeasureRow(period.Until, "Other jobs invoiced", "", "", "", new(0, invoiced - back.Count)),
+            new MeasureRow(period.Until, "Other jobs invoiced", "", "", "", new(0, orders.Values.Sum() - back.Count)),
         ];
     }
 
@@ -293,13 +358,12 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
 
     private async Task<List<MeasureRow>> OverdueRowsAsync()
     {
-        var open = (await db.EverybodysOpenAsync()).FindAll(o => o.Invoice.DueOn < Today);
+        var open = OverdueOf(await OwedAsync()).ToList();
         var names = await NamesAsync(open.Select(o => o.Invoice.CustomerId).OfType<long>());
         var plates = await PlatesAsync(open.Select(o => o.Invoice.OrderId));
         return
         [
-            .. open.Where(o => o.Balance.Cents > 0)
-                .Select(o => new MeasureRow(
+            .. open.Select(o => new MeasureRow(
                     o.Invoice.DueOn,
                     Invariant($"Invoice {o.Invoice.Number}, {Period.DaysBetween(o.Invoice.DueOn, Today)} days"),
                     plates.GetValueOrDefault(o.Invoice.OrderId, ""),
@@ -313,33 +377,17 @@ internal sealed class MeasureReader(ShopDb db, Shop shop, MeasureFilter filter, 
 
     private async Task<List<MeasureRow>> NewCustomerRowsAsync(ReportPeriod period)
     {
-        var first = period.From;
-        var sales = (
-            await (
-                from s in db.SalesOf(period, filter)
-                join o in db.Orders on s.OrderId equals o.Id
-                where o.CustomerId != null
-                where !db.FormerOrders.Any(f => f.CustomerId == o.CustomerId)
-                where !db.Orders.Any(e => e.CustomerId == o.CustomerId && db.Sales.Any(x => x.OrderId == e.Id && x.Day < first))
-                select new { CustomerId = o.CustomerId!.Value, s.Day }
-            ).ToListAsync()
-        )
-            .GroupBy(s => s.CustomerId)
-            .ToList();
-        var ids = sales.ConvertAll(s => s.Key);
-        var customers = new Dictionary<long, (string Name, string Source)>();
-        foreach (var some in ids.Chunk(AtATime))
-        foreach (var customer in await db.Customers.IgnoreAutoIncludes().AsNoTracking().Where(c => some.Contains(c.Id)).ToListAsync())
-            customers[customer.Id] = (customer.DisplayName, customer.Source);
+        var fresh = (await CustomersAsync(period)).FindAll(c => c.IsNew);
+        var names = await NamesAsync(fresh.Select(c => c.CustomerId));
         return
         [
-            .. sales
-                .Select(s => new MeasureRow(
-                    s.Min(x => x.Day),
-                    customers[s.Key].Name,
+            .. fresh
+                .Select(c => new MeasureRow(
+                    c.Day,
+                    names.GetValueOrDefault(c.CustomerId, ""),
                     "",
-                    customers[s.Key].Source.Length > 0 ? customers[s.Key].Source : "source not known",
-                    Invariant($"/customers/{s.Key}"),
+                    c.SourceWords,
+                    Invariant($"/customers/{c.CustomerId}"),
                     new(1)
                 ))
                 .OrderBy(r => r.Day),

@@ -29,16 +29,16 @@ internal static class MeasureTables
             MeasurePage.Sales =>
             [
                 Kinds(await reader.SumsAsync(period)),
-                await ByAsync("By service writer", "Writer", ByWriter(db, db.SalesOf(period, filter))),
-                await ByAsync("By make", "Make", ByMake(db, db.SalesOf(period, filter))),
-                await ByAsync("By source of the customer", "Source", BySource(db, db.SalesOf(period, filter))),
+                await ByAsync(reader, period, "By service writer", "Writer", p => ByWriter(db, db.SalesOf(p, filter))),
+                await ByAsync(reader, period, "By make", "Make", p => ByMake(db, db.SalesOf(p, filter))),
+                await ByAsync(reader, period, "By source of the customer", "Source", p => BySource(db, db.SalesOf(p, filter))),
             ],
             MeasurePage.Technicians => [Technicians(await reader.TechniciansAsync(period))],
             MeasurePage.Approval => [Lost(await reader.DecidedAsync(period))],
             MeasurePage.Floor => [Stays(await reader.StaysAsync(period)), AppointmentTable(await reader.AppointmentsAsync(period))],
             MeasurePage.Parts => [Gaps(await reader.SumsAsync(period))],
-            MeasurePage.Customers => [await NewSourcesAsync(reader, db, period, filter)],
-            MeasurePage.Money => [await TaxesAsync(db, period), await AgesAsync(db, shop, now)],
+            MeasurePage.Customers => [await NewSourcesAsync(reader, period)],
+            MeasurePage.Money => [await TaxesAsync(reader, db, period), await AgesAsync(reader, shop, now)],
             _ => [],
         };
 
@@ -102,28 +102,51 @@ internal static class MeasureTables
         join c in db.Customers.IgnoreAutoIncludes() on o.CustomerId equals (long?)c.Id
         select new Named { Name = c.Source, Sale = s };
 
-    private static async Task<MeasureTable> ByAsync(string title, string column, IQueryable<Named> sales)
-    {
-        var groups = await sales
+    /// <summary>Sales under one name.</summary>
+    private sealed record NamedSums(string Name, long Cars, long Sales, long Cost, long Labor, long Hours);
+
+    private static async Task<List<NamedSums>> SumsAsync(IQueryable<Named> sales) =>
+        await sales
             .GroupBy(n => n.Name)
-            .Select(g => new
-            {
-                Name = g.Key,
-                Cars = g.Sum(n => (long)n.Sale.Cars),
-                Sales = g.Sum(n =>
-                    n.Sale.Labor.Cents + n.Sale.Parts.Cents + n.Sale.Sublet.Cents + n.Sale.Fees.Cents + n.Sale.Supplies.Cents
-                ),
-                Cost = g.Sum(n =>
+            .Select(g => new NamedSums(
+                g.Key,
+                g.Sum(n => (long)n.Sale.Cars),
+                g.Sum(n => n.Sale.Labor.Cents + n.Sale.Parts.Cents + n.Sale.Sublet.Cents + n.Sale.Fees.Cents + n.Sale.Supplies.Cents),
+                g.Sum(n =>
                     n.Sale.LaborCost.Cents
                     + n.Sale.PartsCost.Cents
                     + n.Sale.SubletCost.Cents
                     + n.Sale.FeesCost.Cents
                     + n.Sale.SuppliesCost.Cents
                 ),
-                Labor = g.Sum(n => n.Sale.Labor.Cents),
-                Hours = g.Sum(n => n.Sale.HoursSold),
-            })
+                g.Sum(n => n.Sale.Labor.Cents),
+                g.Sum(n => n.Sale.HoursSold)
+            ))
             .ToListAsync();
+
+    private static List<NamedSums> Join(List<NamedSums> past, List<NamedSums> today) =>
+        [
+            .. past.Concat(today)
+                .GroupBy(n => n.Name)
+                .Select(g => new NamedSums(
+                    g.Key,
+                    g.Sum(n => n.Cars),
+                    g.Sum(n => n.Sales),
+                    g.Sum(n => n.Cost),
+                    g.Sum(n => n.Labor),
+                    g.Sum(n => n.Hours)
+                )),
+        ];
+
+    private static async Task<MeasureTable> ByAsync(
+        MeasureReader reader,
+        ReportPeriod period,
+        string title,
+        string column,
+        Func<ReportPeriod, IQueryable<Named>> sales
+    )
+    {
+        var groups = await reader.PastAndTodayAsync(title, period, p => SumsAsync(sales(p)), Join);
         return new MeasureTable(
             title,
             [
@@ -237,49 +260,45 @@ internal static class MeasureTables
             ]
         );
 
-    private static async Task<MeasureTable> NewSourcesAsync(MeasureReader reader, ShopDb db, ReportPeriod period, MeasureFilter filter)
+    private static async Task<MeasureTable> NewSourcesAsync(MeasureReader reader, ReportPeriod period)
     {
-        var rows = await reader.RowsAsync(Measure.NewCustomers, period);
-        var ids = rows.ConvertAll(r => long.Parse(r.Link.Split('/')[^1], System.Globalization.CultureInfo.InvariantCulture));
-        var sales = new Dictionary<long, long>();
-        foreach (var some in ids.Chunk(400))
-        foreach (
-            var of in await (
-                from s in db.SalesOf(period, filter)
-                join o in db.Orders on s.OrderId equals o.Id
-                where o.CustomerId != null && some.Contains(o.CustomerId.Value)
-                group s by o.CustomerId into g
-                select new { g.Key, Cents = g.Sum(s => s.Labor.Cents + s.Parts.Cents + s.Sublet.Cents + s.Fees.Cents + s.Supplies.Cents) }
-            ).ToListAsync()
-        )
-            sales[of.Key!.Value] = of.Cents;
+        var fresh = (await reader.CustomersAsync(period)).Where(c => c.IsNew);
         return new MeasureTable(
             "New customers by source",
             [Words("Source"), new("Customers", MeasureUnit.Count), Money("Their sales")],
             [
-                .. rows.Select((r, i) => (r.Who, Sales: sales.GetValueOrDefault(ids[i])))
-                    .GroupBy(r => r.Who)
+                .. fresh
+                    .GroupBy(c => c.SourceWords)
                     .OrderByDescending(g => g.Count())
-                    .Select(g => Row(g.Key, g.Count(), Cents(g.Sum(r => r.Sales)))),
+                    .Select(g => Row(g.Key, g.Count(), Cents(g.Sum(c => c.Cents)))),
             ]
         );
     }
 
-    private static async Task<MeasureTable> TaxesAsync(ShopDb db, ReportPeriod period)
+    /// <summary>What was charged for others of one kind.</summary>
+    private sealed record HeldSums(LedgerAccount Account, string Code, long Base, long Amount);
+
+    private static async Task<List<HeldSums>> HeldAsync(ShopDb db, ReportPeriod period)
     {
         var (from, until) = (period.From, period.Until);
-        var amounts = await db
+        return await db
             .Sales.Where(s => s.Day >= from && s.Day <= until)
             .Join(db.InvoiceAmounts, s => s.InvoiceId, a => a.InvoiceId, (s, a) => a)
             .GroupBy(a => new { a.Account, a.Code })
-            .Select(g => new
-            {
-                g.Key.Account,
-                g.Key.Code,
-                Base = g.Sum(a => a.Base.Cents),
-                Amount = g.Sum(a => a.Amount.Cents),
-            })
+            .Select(g => new HeldSums(g.Key.Account, g.Key.Code, g.Sum(a => a.Base.Cents), g.Sum(a => a.Amount.Cents)))
             .ToListAsync();
+    }
+
+    private static List<HeldSums> Join(List<HeldSums> past, List<HeldSums> today) =>
+        [
+            .. past.Concat(today)
+                .GroupBy(h => (h.Account, h.Code))
+                .Select(g => new HeldSums(g.Key.Account, g.Key.Code, g.Sum(h => h.Base), g.Sum(h => h.Amount))),
+        ];
+
+    private static async Task<MeasureTable> TaxesAsync(MeasureReader reader, ShopDb db, ReportPeriod period)
+    {
+        var amounts = await reader.PastAndTodayAsync("held", period, p => HeldAsync(db, p), Join);
         return new MeasureTable(
             "Taxes and fees held for others",
             [Words("Tax or fee"), Money("On"), Money("Charged")],
@@ -296,9 +315,9 @@ internal static class MeasureTables
         );
     }
 
-    private static async Task<MeasureTable> AgesAsync(ShopDb db, Shop shop, Instant now)
+    private static async Task<MeasureTable> AgesAsync(MeasureReader reader, Shop shop, Instant now)
     {
-        var open = await db.EverybodysOpenAsync();
+        var open = await reader.OwedAsync();
         var aging = Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), shop.Local(now).Date);
         return new MeasureTable(
             "Accounts by age, as they stand now",
@@ -315,24 +334,22 @@ internal static class MeasureTables
     }
 
     /// <summary>What waits for somebody, as it stands now.</summary>
-    internal static async Task<IReadOnlyList<MeasureWaiting>> WaitingAsync(
-        MeasureReader reader,
-        ShopDb db,
-        Shop shop,
-        ReportPeriod period,
-        Instant now
-    )
+    internal static async Task<IReadOnlyList<MeasureWaiting>> WaitingAsync(MeasureReader reader, ShopDb db, Instant now)
     {
         var asked = await Unanswered.ReadAsync(db, now);
-        var unfinished = await reader.RowsAsync(Measure.Unfinished, period);
-        var overdue = (await reader.RowsAsync(Measure.Overdue, period))
-            .Where(r => Period.DaysBetween(r.Day, shop.Local(now).Date) > MeasureRules.OwedLongDays)
-            .ToList();
+        var unfinished = await reader.UnfinishedAsync();
+        var overdue = reader.OverdueOf(await reader.OwedAsync(), MeasureRules.OwedLongDays + 1).ToList();
         return
         [
             new("Estimates without an answer", asked.Count, asked.Sum(a => a.Open), "/orders?state=unanswered", false),
-            new("Approved and not invoiced", unfinished.Count, unfinished.Sum(r => r.Value.Amount), "/measures/rows/Unfinished", false),
-            new("Owed for more than 30 days", overdue.Count, overdue.Sum(r => r.Value.Amount), "/measures/rows/Overdue", overdue.Count > 0),
+            new("Approved and not invoiced", unfinished.Count, unfinished.Amount, "/measures/rows/Unfinished", false),
+            new(
+                "Owed for more than 30 days",
+                overdue.Count,
+                overdue.Sum(o => o.Balance.Amount),
+                "/measures/rows/Overdue",
+                overdue.Count > 0
+            ),
         ];
     }
 }

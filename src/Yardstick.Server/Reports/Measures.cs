@@ -283,8 +283,8 @@ public static class Measures
             Against = Against(period),
             Figures = figures,
             Tables = await MeasureTables.OfAsync(page, reader, db, shop, period, filter, now),
-            Trend = page is MeasurePage.Today or MeasurePage.Sales ? await TrendAsync(db, period, filter) : [],
-            Waiting = page == MeasurePage.Today ? await MeasureTables.WaitingAsync(reader, db, shop, period, now) : [],
+            Trend = page is MeasurePage.Today or MeasurePage.Sales ? await TrendAsync(reader, db, period, filter) : [],
+            Waiting = page == MeasurePage.Today ? await MeasureTables.WaitingAsync(reader, db, now) : [],
         };
     }
 
@@ -334,18 +334,26 @@ public static class Measures
         };
     }
 
-    private static async Task<IReadOnlyList<MeasureBucket>> TrendAsync(ShopDb db, ReportPeriod period, MeasureFilter filter)
+    private static async Task<IReadOnlyList<MeasureBucket>> TrendAsync(
+        MeasureReader reader,
+        ShopDb db,
+        ReportPeriod period,
+        MeasureFilter filter
+    )
     {
         var steps = SalesTrend.StepsOf(period);
         var before = SalesTrend.StepsOf(period.Before);
-        var mine = SalesTrend.Sums(steps, await db.SalesOf(period, filter).DaysAsync());
-        var theirs = SalesTrend.Sums(before, await db.SalesOf(period.Before with { Until = period.Before.Through }, filter).DaysAsync());
+        var mine = SalesTrend.Sums(steps, await DaysAsync(period));
+        var theirs = SalesTrend.Sums(before, await DaysAsync(period.Before with { Until = period.Before.Through }));
         return
         [
             .. steps.Select(
                 (s, i) => new MeasureBucket(s.From, s.Label, s.From > period.Until ? null : mine[i], i < theirs.Count ? theirs[i] : null)
             ),
         ];
+
+        Task<List<(LocalDate Day, decimal Amount)>> DaysAsync(ReportPeriod of) =>
+            reader.PastAndTodayAsync("days", of, p => db.SalesOf(p, filter).DaysAsync(), MeasureReader.Both);
     }
 
     private static async Task<IResult> RowsAsync(

@@ -56,7 +56,7 @@ internal static class SalesReading
     }
 
     /// <summary>Sales of each day of a period.</summary>
-    internal static async Task<IReadOnlyList<(LocalDate Day, decimal Amount)>> DaysAsync(this IQueryable<SaleRecord> sales) =>
+    internal static async Task<List<(LocalDate Day, decimal Amount)>> DaysAsync(this IQueryable<SaleRecord> sales) =>
         (
             await sales
                 .GroupBy(s => s.Day)

@@ -26,6 +26,22 @@ internal static class TechnicianReading
             };
     }
 
+    /// <summary>Hours of two stretches that follow each other.</summary>
+    internal static List<Hours> Join(List<Hours> past, List<Hours> today) =>
+        [
+            .. past.Concat(today)
+                .GroupBy(h => h.StaffId)
+                .OrderBy(g => g.Key)
+                .Select(g => new Hours(
+                    g.Key,
+                    g.First().Name,
+                    g.Sum(h => h.Sold),
+                    g.Sum(h => h.OnJobs),
+                    g.Sum(h => h.Present),
+                    g.Sum(h => h.Jobs)
+                )),
+        ];
+
     /// <summary>Everybody who sold or clocked hours in a period, in the order of the staff list.</summary>
     internal static async Task<List<Hours>> TechniciansAsync(this ShopDb db, Shop shop, ReportPeriod period, Instant now)
     {

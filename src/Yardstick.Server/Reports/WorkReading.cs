@@ -19,8 +19,8 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
     /// <summary>A job that was invoiced.</summary>
     internal sealed record InvoicedJob(long JobId, long OrderId, string Title, LocalDate Day);
 
-    /// <summary>Jobs that were decided in a period, each by its last decision there.</summary>
-    internal async Task<List<DecidedJob>> DecidedAsync(ReportPeriod period)
+    /// <summary>Decisions of a period on jobs that somebody but the shop pays.</summary>
+    internal async Task<List<DecidedJob>> DecisionsAsync(ReportPeriod period)
     {
         var (begin, end) = shop.Moments(period);
         var rows = await (
@@ -30,7 +30,7 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
             where j.TakenFromJobId == null || !db.Jobs.Any(s => s.Id == j.TakenFromJobId && s.Decision == DecisionKind.AnotherVisit)
             select new DecidedJob(j.Id, d.OrderId, j.Title, d.Kind, d.JobAmount.Cents, d.At, d.Note)
         ).ToListAsync();
-        return await KeptAsync(DecidedJob.Last(rows).ToList(), r => r.OrderId);
+        return await KeptAsync(rows, r => r.OrderId);
     }
 
     /// <summary>Those of them that were neither approved nor done nor closed since.</summary>
@@ -69,11 +69,17 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
     internal async Task<List<FinishedOrder>> FinishedAsync(ReportPeriod period)
     {
         var (from, until) = shop.Moments(period);
-        // What was done before it may have been checked or washed within it.
-        from -= Duration.FromDays(MeasureRules.CheckedWithinDays);
         var ids = (await db.StageChanges.Where(c => c.At >= from && c.At < until).Select(c => new { c.OrderId, c.To }).ToListAsync())
             .Where(c => c.To == Stage.Done)
             .Select(c => c.OrderId)
+            // What was done before it may have been checked or washed within it.
+            .Concat(await db.QualityChecks.Where(c => c.At >= from && c.At < until).Select(c => c.OrderId).ToListAsync())
+            .Concat(
+                await db
+                    .AfterWork.Where(a => a.DoneAt >= from && a.DoneAt < until && a.RemovedAt == null)
+                    .Select(a => a.OrderId)
+                    .ToListAsync()
+            )
             .Distinct()
             .ToList();
         var found = new List<FinishedOrder>();
@@ -158,13 +164,32 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
     }
 
     /// <summary>Jobs that were invoiced in a period, and those of them that came back.</summary>
-    internal async Task<(int Invoiced, List<InvoicedJob> Back)> ComebacksAsync(ReportPeriod period)
+    /// <param name="Orders">How many jobs were invoiced, by order.</param>
+    /// <param name="Back">Those that came back.</param>
+    internal sealed record Invoiced(IReadOnlyDictionary<long, int> Orders, IReadOnlyList<InvoicedJob> Back)
+    {
+        /// <summary>Of two stretches that follow each other: an order that was invoiced in both counts once.</summary>
+        internal static Invoiced Join(Invoiced past, Invoiced today) =>
+            new(
+                past.Orders.Concat(today.Orders).DistinctBy(o => o.Key).ToDictionary(),
+                [.. past.Back.Concat(today.Back).DistinctBy(b => b.JobId)]
+            );
+    }
+
+    /// <summary>Jobs that were invoiced in a period, and those of them that came back.</summary>
+    internal async Task<Invoiced> ComebacksAsync(ReportPeriod period)
     {
         // What the shop itself paid for counts here too.
         var (first, last) = (period.From, period.Until);
         var sales = filter.Of(db, db.Sales.Where(s => s.Day >= first && s.Day <= last && s.Cars >= 0));
         var jobs = db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved);
-        var invoiced = await sales.Select(s => s.OrderId).Distinct().Join(jobs, o => o, j => j.OrderId, (o, j) => j.Id).CountAsync();
+        var invoiced = await sales
+            .Select(s => s.OrderId)
+            .Distinct()
+            .Join(jobs, o => o, j => j.OrderId, (o, j) => o)
+            .GroupBy(o => o)
+            .Select(g => new { g.Key, Jobs = g.Count() })
+            .ToDictionaryAsync(o => o.Key, o => o.Jobs);
         var rows = await (
             from back in db.Jobs.Where(j => j.ComebackOfId != null && j.RemovedAt == null)
             join original in db.Jobs on back.ComebackOfId equals (long?)original.Id
@@ -179,7 +204,7 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
                 order.OpenedAt,
             }
         ).ToListAsync();
-        return (
+        return new Invoiced(
             invoiced,
             [
                 .. rows.Where(r => MeasureRules.IsComeback(r.Day, shop.Local(r.OpenedAt).Date))

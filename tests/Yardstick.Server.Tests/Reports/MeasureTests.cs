@@ -6,6 +6,7 @@ using Yardstick.Core.Billing;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Reports;
+using Yardstick.Server.Reports;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Reports;
@@ -194,6 +195,29 @@ public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Assert.InRange(costs.Count, 1, 10);
             Assert.Equal(costs.OrderDescending(), costs);
             Assert.All(moved.List("rows"), r => Assert.NotEmpty(r!.Text("why")));
+        }
+    }
+
+    /// <summary>The days before today are kept, and today is added: what comes of it is what all of it read at once gives.</summary>
+    [Fact]
+    public async Task Past_days_kept_and_today_read_make_the_same_as_all_read_at_once()
+    {
+        await using var db = shop.OpenDb();
+        var own = await db.Shops.AsNoTracking().SingleAsync();
+        var last = own.Local(Instant.FromDateTimeOffset(ShopFixture.Start)).Date.PlusDays(-3);
+        var period = ReportPeriod.Parse($"{last.PlusDays(-40):uuuu-MM-dd} to {last:uuuu-MM-dd}", last, own.WeekBegins).Value;
+        var evening = own.Utc(last.At(new LocalTime(23, 0)));
+        var kept = new MeasureMemory();
+        foreach (var filter in new[] { new MeasureFilter(null, null, null, null, null), new MeasureFilter(1, null, null, null, null) })
+        foreach (var measure in Enum.GetValues<Measure>().Where(m => !MeasureInfo.Of(m).IsNow))
+        {
+            // A day later the whole stretch is one of the past.
+            var whole = await new MeasureReader(db, own, filter, evening + Duration.FromDays(1), new MeasureMemory()).ValueAsync(
+                measure,
+                period
+            );
+            for (var round = 0; round < 2; round++)
+                Assert.Equal(whole, await new MeasureReader(db, own, filter, evening, kept).ValueAsync(measure, period));
         }
     }
 }

@@ -29,6 +29,8 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "BookingServices",
         "ReminderSets",
         "MeasureAims",
+        "AccessTokens",
+        "Webhooks",
         // Names of what a statement itself makes.
         "makes",
         "Stages",
