@@ -36,6 +36,9 @@ public static class Gone
     /// <summary>No service to book.</summary>
     public static readonly Problem BookingService = new("bookingService.gone", "This service is not offered any more. Reload the page.");
 
+    /// <summary>No backup.</summary>
+    public static readonly Problem Backup = new("backup.gone", "This backup is not there any more. Reload the page.");
+
     /// <summary>No access token.</summary>
     public static readonly Problem AccessToken = new("accessToken.gone", "This access token no longer exists. Reload the page.");
 

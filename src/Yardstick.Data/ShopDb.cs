@@ -339,6 +339,12 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Days on which people are away.</summary>
     public DbSet<Absence> Absences => Set<Absence>();
 
+    /// <summary>When and where to the shop is backed up: one row, or none yet.</summary>
+    public DbSet<BackupPlan> BackupPlans => Set<BackupPlan>();
+
+    /// <summary>Backups that were made, and those that failed.</summary>
+    public DbSet<BackupRecord> BackupRecords => Set<BackupRecord>();
+
     /// <summary>Ways in for other programs.</summary>
     public DbSet<AccessToken> AccessTokens => Set<AccessToken>();
 

@@ -15,6 +15,7 @@ using Yardstick.Server.Purchasing;
 using Yardstick.Server.Reports;
 using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
+using Yardstick.Server.Setup.Backups;
 using Yardstick.Server.Vehicles;
 using Yardstick.Server.WriteUp;
 
@@ -52,6 +53,7 @@ public static class Api
         PersonView.Map(api);
         Invitations.Map(api);
         AccessTokens.Map(api);
+        BackupPages.Map(api);
         Texts.Map(api);
         Attachments.Map(api);
         StartOrder.Map(api);

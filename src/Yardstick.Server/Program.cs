@@ -6,8 +6,10 @@ using Yardstick.Data;
 using Yardstick.Data.Demo;
 using Yardstick.Server;
 using Yardstick.Server.Billing;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
+using Yardstick.Server.Setup.Backups;
 
 // Whatever the machine speaks, everything that is written here is written alike.
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
@@ -47,6 +49,26 @@ try
         return await ArchiveCommand.LoadAsync(command.Options.DataFolder, archive, command.IgnoreUnknown, TimeProvider.System.Now());
     if (command.Restore is { } saved)
         return await BackupCommand.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.Now());
+    // An owner who puts a backup back has the server start again on it.
+    var wish = new RestoreWish();
+    while (true)
+    {
+        var code = await ServeAsync(command, wish);
+        if (wish.Source.Length == 0)
+            return code;
+        var before = await ShopBackup.RestoreAsync(command.Options.DataFolder, wish.Source, wish.Passphrase, TimeProvider.System.Now());
+        Console.WriteLine($"Restored {wish.Source}. The old data is in {before}.");
+        wish.Done();
+    }
+}
+catch (ShopFileException problem)
+{
+    await Console.Error.WriteLineAsync(problem.Message);
+    return 2;
+}
+
+static async Task<int> ServeAsync(StartCommand command, RestoreWish wish)
+{
     using var file = Services.DescribingOnly ? null : ShopFile.Open(command.Options.DataFolder);
     if (file is not null && command.Options.Demo)
         await DemoShop.FillAsync(file.Folder, TimeProvider.System);
@@ -62,18 +84,14 @@ try
         .AddFilter("Polly", LogLevel.None)
         .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error)
         .AddFilter("Microsoft.EntityFrameworkCore.Query", LogLevel.Error);
+    builder.Services.AddSingleton(wish);
     builder.AddYardstick(command.Options, file);
-    var app = builder.Build();
+    await using var app = builder.Build();
     app.UseYardstick(command.Options);
     if (file is not null)
         await FirstRun.SayCodeAsync(app.Services);
     await app.RunAsync();
     return 0;
-}
-catch (ShopFileException problem)
-{
-    await Console.Error.WriteLineAsync(problem.Message);
-    return 2;
 }
 
 /// <summary>The server's own entry, so that tests can start it.</summary>

@@ -7,6 +7,7 @@ using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection.Extensions;
 using Microsoft.Extensions.Http.Resilience;
 using NodaTime.Serialization.SystemTextJson;
 using Polly;
@@ -33,6 +34,7 @@ using Yardstick.Server.Reports;
 using Yardstick.Server.Safety;
 using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
+using Yardstick.Server.Setup.Backups;
 
 namespace Yardstick.Server;
 
@@ -69,6 +71,8 @@ public static class Services
         services.AddSingleton<EndedSessions>();
         services.AddSingleton<SessionsAtHand>();
         services.AddSingleton<TokensAtHand>();
+        services.AddSingleton<BackupMaker>();
+        services.TryAddSingleton<RestoreWish>();
         services.AddSingleton<SignInTries>();
         services.AddSingleton<PasswordCheck>();
         services.AddSingleton<FirstRunCode>();
@@ -139,6 +143,7 @@ public static class Services
             services.AddHostedService<ReminderDates>();
             services.AddHostedService(s => s.GetRequiredService<FollowUpRounds>());
             services.AddHostedService<ConnectedCarRounds>();
+            services.AddHostedService<BackupRounds>();
             services.AddHostedService<WarmUp>();
             services.AddHostedService(s => s.GetRequiredService<OldCommandCleanup>());
         }

@@ -20,7 +20,13 @@ public class AccessToken
     /// What no token may: whoever adds people, changes rights, enrolls computers or makes further tokens could make a way in that outlasts
     /// the token.
     /// </summary>
-    private static readonly Permission[] OnlyInPerson = [Permission.EditStaff, Permission.EnrollTerminals, Permission.ConnectPrograms];
+    private static readonly Permission[] OnlyInPerson =
+    [
+        Permission.EditStaff,
+        Permission.EnrollTerminals,
+        Permission.ConnectPrograms,
+        Permission.KeepData,
+    ];
 
     /// <summary>Key.</summary>
     public long Id { get; init; }

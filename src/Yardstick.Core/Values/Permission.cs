@@ -104,4 +104,7 @@ public enum Permission
 
     /// <summary>Let other programs in by access tokens, and have them told by webhooks.</summary>
     ConnectPrograms,
+
+    /// <summary>Back the shop up, restore it, see how the program runs.</summary>
+    KeepData,
 }

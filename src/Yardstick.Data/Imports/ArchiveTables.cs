@@ -18,6 +18,8 @@ internal static class ArchiveTables
         "AspNetUserClaims",
         "AspNetUserLogins",
         "AspNetUserTokens",
+        "BackupPlans",
+        "BackupRecords",
         "CalendarFeeds",
         "Commands",
         "Invitations",

@@ -5429,6 +5429,78 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("AccessTokens");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Setup.BackupPlan", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<TimeOnly?>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Daily")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Folder")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Monthly")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SealedPassphrase")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SecondFolder")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Weekly")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("BackupPlans");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Setup.BackupRecord", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("FileName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Folder")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Milliseconds")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Problem")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("BackupRecords");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Setup.ExtraField", b =>
                 {
                     b.Property<long>("Id")

@@ -164,6 +164,44 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "BackupPlans",
+                columns: table => new
+                {
+                    Id = table.Column<int>(type: "INTEGER", nullable: false),
+                    At = table.Column<TimeOnly>(type: "TEXT", nullable: true),
+                    Folder = table.Column<string>(type: "TEXT", nullable: false),
+                    SecondFolder = table.Column<string>(type: "TEXT", nullable: false),
+                    Daily = table.Column<int>(type: "INTEGER", nullable: false),
+                    Weekly = table.Column<int>(type: "INTEGER", nullable: false),
+                    Monthly = table.Column<int>(type: "INTEGER", nullable: false),
+                    SealedPassphrase = table.Column<string>(type: "TEXT", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_BackupPlans", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "BackupRecords",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    Folder = table.Column<string>(type: "TEXT", nullable: false),
+                    FileName = table.Column<string>(type: "TEXT", nullable: false),
+                    Bytes = table.Column<long>(type: "INTEGER", nullable: false),
+                    Milliseconds = table.Column<long>(type: "INTEGER", nullable: false),
+                    Problem = table.Column<string>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_BackupRecords", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "BankTransfers",
                 columns: table => new
                 {
@@ -4407,6 +4445,12 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Attendances");
+
+            migrationBuilder.DropTable(
+                name: "BackupPlans");
+
+            migrationBuilder.DropTable(
+                name: "BackupRecords");
 
             migrationBuilder.DropTable(
                 name: "BankTransfers");

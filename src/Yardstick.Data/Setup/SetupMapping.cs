@@ -16,6 +16,8 @@ internal sealed class SetupMapping
         IEntityTypeConfiguration<Absence>,
         IEntityTypeConfiguration<Invitation>,
         IEntityTypeConfiguration<AccessToken>,
+        IEntityTypeConfiguration<BackupPlan>,
+        IEntityTypeConfiguration<BackupRecord>,
         IEntityTypeConfiguration<TerminalPerson>,
         IEntityTypeConfiguration<StaffSession>,
         IEntityTypeConfiguration<Counter>,
@@ -76,6 +78,17 @@ internal sealed class SetupMapping
         builder.HasIndex(i => i.TokenHash).IsUnique();
         builder.HasIndex(i => i.StaffId);
         builder.HasIndex(i => i.EndsAt);
+    }
+
+    public void Configure(EntityTypeBuilder<BackupPlan> builder)
+    {
+        builder.Property(p => p.Id).ValueGeneratedNever();
+        builder.Ignore(p => p.Folders);
+    }
+
+    public void Configure(EntityTypeBuilder<BackupRecord> builder)
+    {
+        builder.Ignore(r => r.IsGood);
     }
 
     public void Configure(EntityTypeBuilder<AccessToken> builder)

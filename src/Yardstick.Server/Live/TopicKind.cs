@@ -86,4 +86,7 @@ public enum TopicKind
 
     /// <summary>Programs that are told, and messages to them.</summary>
     Webhooks,
+
+    /// <summary>Backups and their plan.</summary>
+    Backups,
 }

@@ -65,6 +65,7 @@ const UnknownSendersPage = lazy(() => import('../areas/Messaging/UnknownSendersP
 const OwnPage = lazy(() => import('../areas/Setup/customFields/OwnPage'));
 const ImportsPage = lazy(() => import('../areas/Imports/ImportsPage'));
 const ImportPage = lazy(() => import('../areas/Imports/ImportPage'));
+const UpkeepPage = lazy(() => import('../areas/Setup/upkeep/UpkeepPage'));
 const ProgramsPage = lazy(() => import('../areas/Imports/programs/ProgramsPage'));
 const ApiDocsPage = lazy(() => import('../areas/Imports/programs/ApiDocsPage'));
 const PartsFrame = lazy(() => import('../areas/Purchasing/PartsFrame'));
@@ -212,6 +213,7 @@ export function App() {
                 <Route path="computers" element={<TerminalsPage />} />
                 <Route path="files" element={<ImportsPage />} />
                 <Route path="files/:id" element={<ImportPage />} />
+                <Route path="upkeep" element={<UpkeepPage />} />
                 <Route path="programs" element={<ProgramsPage />} />
               </Route>
               <Route path="invoices/:id" element={<InvoicePage />} />

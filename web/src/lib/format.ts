@@ -107,3 +107,12 @@ export function spell(minutes: number, inDays = true): string {
     return `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${String(minutes % 60).padStart(2, '0')}` : ''}`;
   return `${Math.floor(minutes / (60 * 24))} days`;
 }
+
+/** A size as people read it: `3.4 MB`. */
+export function bytes(size: number): string {
+  const units = ['bytes', 'kB', 'MB', 'GB', 'TB'];
+  let at = 0;
+  let rest = size;
+  for (; rest >= 1000 && at < units.length - 1; at++) rest /= 1000;
+  return `${at === 0 || rest >= 100 ? Math.round(rest) : rest.toFixed(1)} ${units[at]}`;
+}

@@ -4112,6 +4112,298 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Backups: the plan, what was made and proven, one now, and putting one back. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BackupsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** @description Backups: the plan, what was made and proven, one now, and putting one back. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Backups: the plan, what was made and proven, one now, and putting one back. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BackupPlanRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Backups: the plan, what was made and proven, one now, and putting one back. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BackupPassphraseRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Backups: the plan, what was made and proven, one now, and putting one back. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RestoreRequest"];
+                };
+            };
+            responses: {
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first-run/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Backups: the plan, what was made and proven, one now, and putting one back. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FindBackupsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BackupFileRow"][];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first-run/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Backups: the plan, what was made and proven, one now, and putting one back. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FirstRestoreRequest"];
+                };
+            };
+            responses: {
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setup/texts": {
         parameters: {
             query?: never;
@@ -23143,6 +23435,76 @@ export interface components {
             authorization: null | string;
         };
         AutomaticFollowUps: string;
+        /** @description A backup that lies in a folder. */
+        BackupFileRow: {
+            folder: string;
+            name: string;
+            madeAt: components["schemas"]["LocalDateTime"];
+            /** Format: int64 */
+            bytes: number;
+            isSealed: boolean;
+        };
+        /** @description The passphrase; empty takes it away. */
+        BackupPassphraseRequest: {
+            passphrase: null | string;
+        };
+        /** @description A field of the plan as typed. */
+        BackupPlanRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        /** @description The plan, as typed. */
+        BackupPlanView: {
+            /**
+             * Format: int32
+             * @description Its version; 0 while there is none.
+             */
+            version: number;
+            /** @description Time of day; empty for none. */
+            at: string;
+            /** @description Where to. */
+            folder: string;
+            /** @description Where else to. */
+            secondFolder: string;
+            /** @description Days of which the last is kept. */
+            daily: string;
+            /** @description Weeks of which the last is kept. */
+            weekly: string;
+            /** @description Months of which the last is kept. */
+            monthly: string;
+            /** @description Backups are sealed. */
+            hasPassphrase: boolean;
+        };
+        /** @description A backup that was made, or failed. */
+        BackupRow: {
+            /** Format: int64 */
+            id: number;
+            at: components["schemas"]["Instant"];
+            folder: string;
+            fileName: string;
+            /** Format: int64 */
+            bytes: number;
+            /** Format: int64 */
+            milliseconds: number;
+            problem: string;
+            by: string;
+        };
+        /** @description All about backups. */
+        BackupsView: {
+            /** @description The plan. */
+            plan: components["schemas"]["BackupPlanView"];
+            /** @description What is done now, in words; empty for nothing. */
+            doing: string;
+            /** @description What has to be looked after. */
+            warnings: string[];
+            lastGood?: null | components["schemas"]["BackupRow"];
+            /** @description Tries, the latest first. */
+            records: components["schemas"]["BackupRow"][];
+            /** @description What lies in the folders of the plan, the latest first. */
+            files: components["schemas"]["BackupFileRow"][];
+        };
         /** @description An account with its balance. */
         BalanceView: {
             account: components["schemas"]["LedgerAccount"];
@@ -25269,6 +25631,11 @@ export interface components {
             subject: string;
             body: string;
         };
+        /** @description Backups in a folder, for a machine without a shop; the code is that of the first run. */
+        FindBackupsRequest: {
+            code: null | string;
+            folder: null | string;
+        };
         /** @description A finding. */
         FindingView: {
             /**
@@ -25317,6 +25684,13 @@ export interface components {
         FindingWorkRequest: {
             /** @description Those that were chosen; null for all that are due or unsafe. */
             findingIds: null | number[];
+        };
+        /** @description A backup to begin with. */
+        FirstRestoreRequest: {
+            code: null | string;
+            folder: null | string;
+            name: null | string;
+            passphrase: null | string;
         };
         /** @description What the first-run page asks. */
         FirstRunRequest: {
@@ -27869,7 +28243,7 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "CheckWork" | "AfterWork" | "CorrectTimes" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "WriteOff" | "ReleaseOnAccount" | "KeepBooks" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals" | "SeeMeasures" | "ConnectPrograms";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "CorrectStock" | "PaySuppliers" | "PlanWork" | "Work" | "CheckWork" | "AfterWork" | "CorrectTimes" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "WriteOff" | "ReleaseOnAccount" | "KeepBooks" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals" | "SeeMeasures" | "ConnectPrograms" | "KeepData";
         /** @description Takes a person off, or brings them back. */
         PersonActiveRequest: {
             active: boolean;
@@ -28968,6 +29342,13 @@ export interface components {
         /** @description What a person decides about one that failed or may have been sent. */
         ResolveRequest: {
             again: boolean;
+        };
+        /** @description A backup to be put back, and the shop's name to confirm it. */
+        RestoreRequest: {
+            folder: null | string;
+            name: null | string;
+            passphrase: null | string;
+            shopName: null | string;
         };
         /** @description A part that came and can go back. */
         ReturnableView: {

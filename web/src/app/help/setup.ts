@@ -198,6 +198,20 @@ export const SETUP: Record<string, Help> = {
       'What is on file already is filled, not doubled.',
     ],
   },
+  '/setup/upkeep': {
+    title: 'Setup: Backups',
+    purpose: 'Keeps a copy of everything, proves that it is good, and puts one back when it is needed.',
+    steps: [
+      'Enter a time and a folder on another disk.',
+      'Look at the last good one now and then.',
+      'Choose Restore beside the backup that you want back.',
+    ],
+    slips: [
+      'A backup on the same disk goes with it: use the second folder, too.',
+      'A forgotten passphrase: nobody can open a sealed backup without it.',
+      'Restoring to undo one mistake: all that was entered since goes. Undo the one thing instead.',
+    ],
+  },
   '/setup/programs': {
     title: 'Setup: Other programs',
     purpose: 'Lets other programs read and change what you may, and tells them when something happens.',

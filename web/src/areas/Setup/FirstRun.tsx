@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
 import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { Door } from './Door';
+import { RestoreFirst } from './RestoreFirst';
 
 const browserZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
@@ -24,6 +25,7 @@ export default function FirstRun({ onDone }: { onDone: () => void }) {
     code: '',
   });
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const [restores, setRestores] = useState(false);
   const field = (name: keyof typeof form) => ({
     value: form[name],
     onChange: (event: { target: { value: string } }) => setForm({ ...form, [name]: event.target.value }),
@@ -39,6 +41,12 @@ export default function FirstRun({ onDone }: { onDone: () => void }) {
       setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
     }
   };
+  if (restores)
+    return (
+      <Door title="Yardstick" text="A shop from a backup: everything as it was when the backup was made.">
+        <RestoreFirst code={form.code ?? ''} onBack={() => setRestores(false)} />
+      </Door>
+    );
   return (
     <Door
       title="Yardstick"
@@ -69,6 +77,7 @@ export default function FirstRun({ onDone }: { onDone: () => void }) {
         <Button type="submit" variant="contained" size="large">
           Create shop
         </Button>
+        <Button onClick={() => setRestores(true)}>I have a backup to restore…</Button>
       </form>
     </Door>
   );

@@ -25,6 +25,7 @@ const PAGES: Page[] = [
   { to: '/setup/computers', name: 'Computers', asks: 'EnrollTerminals' },
   { to: '/setup/files', name: 'Import and export', asks: 'BringIn' },
   { to: '/setup/programs', name: 'Other programs', asks: 'ConnectPrograms' },
+  { to: '/setup/upkeep', name: 'Backups', asks: 'KeepData' },
 ];
 
 /** Setup begins with the first page that the person may see. */

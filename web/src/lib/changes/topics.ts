@@ -28,6 +28,7 @@ export const TOPIC_KINDS = [
   'Phrases',
   'Sessions',
   'Webhooks',
+  'Backups',
 ] as const;
 
 export type TopicKind = (typeof TOPIC_KINDS)[number];
@@ -108,6 +109,8 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
       return [['own-sessions'], ['access-tokens']];
     case 'Webhooks':
       return [['webhooks']];
+    case 'Backups':
+      return [['setup', 'backups']];
   }
 }
 

@@ -1,0 +1,176 @@
+using System.IO.Compression;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Data;
+using Yardstick.Data.Billing;
+
+namespace Yardstick.Server.Setup.Backups;
+
+/// <summary>A shop as one file: the database, the photos and the files; written while it runs, proven, and put back.</summary>
+internal static class ShopBackup
+{
+    private static readonly string[] Places = ["photos", "files"];
+
+    /// <summary>Writes a backup; the target is there whole, or as it was before.</summary>
+    /// <param name="folder">The shop's data.</param>
+    /// <param name="target">The file.</param>
+    /// <param name="passphrase">Seals it; empty leaves it open.</param>
+    /// <exception cref="ShopFileException">There is no shop, or what was copied is damaged.</exception>
+    internal static async Task WriteAsync(string folder, string target, string passphrase = "")
+    {
+        var database = Path.Combine(folder, ShopFile.FileName);
+        if (!File.Exists(database))
+            throw new ShopFileException($"There is no shop in {folder}.");
+        // Beside the shop, where nobody else looks, and not where everybody's passing files lie.
+        foreach (var left in Directory.EnumerateFiles(folder, "copy-*.db"))
+            File.Delete(left);
+        var copy = Path.Combine(folder, $"copy-{Guid.NewGuid():N}.db");
+        var (part, open) = (target + ".part", target + ".open.part");
+        try
+        {
+            await CopyAsync(database, copy);
+            await PackAsync(folder, copy, passphrase.Length > 0 ? open : part);
+            if (passphrase.Length > 0)
+                SealedFile.Seal(open, part, passphrase);
+            ShopFile.PrivateFile(part);
+            File.Move(part, target, overwrite: true);
+        }
+        finally
+        {
+            File.Delete(copy);
+            File.Delete(open);
+            File.Delete(part);
+        }
+    }
+
+    /// <summary>
+    /// Proves a backup: it opens, every entry is whole, the database is sound, and its books add up.
+    /// </summary>
+    /// <param name="source">The file.</param>
+    /// <param name="passphrase">Opens it.</param>
+    /// <param name="workplace">Where it may be unpacked, private.</param>
+    /// <returns>What is wrong, in words; empty for nothing.</returns>
+    internal static async Task<string> ProveAsync(string source, string passphrase, string workplace)
+    {
+        var place = Path.Combine(workplace, $"proof-{Guid.NewGuid():N}");
+        ShopFile.PrivateFolder(place);
+        try
+        {
+            await UnpackAsync(source, passphrase, place);
+            var database = Path.Combine(place, ShopFile.FileName);
+            if (await CheckAsync(database) is { } damage)
+                return $"The database in it is damaged: {damage}.";
+            await using var db = new ShopDb(ShopFile.Options(database));
+            db.ChangeTracker.QueryTrackingBehavior = QueryTrackingBehavior.NoTracking;
+            return await new BooksCheck(db).RunAsync() is [var first, ..] ? $"Its books do not add up: {first}" : "";
+        }
+        catch (ShopFileException problem)
+        {
+            return problem.Message;
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(place, recursive: true);
+        }
+    }
+
+    /// <summary>Verifies a backup, then puts it in place of a shop's data; what was there is kept beside it.</summary>
+    /// <returns>Where the old data is; empty where there was none.</returns>
+    /// <exception cref="ShopFileException">It is no backup, or damaged; nothing was changed.</exception>
+    internal static async Task<string> RestoreAsync(string folder, string source, string passphrase, Instant utcNow)
+    {
+        if (!File.Exists(source))
+            throw new ShopFileException($"There is no file {source}.");
+        folder = Path.TrimEndingDirectorySeparator(Path.GetFullPath(folder));
+        var fresh = folder + ".restoring";
+        if (Directory.Exists(fresh))
+            Directory.Delete(fresh, recursive: true);
+        ShopFile.PrivateFolder(fresh);
+        try
+        {
+            await UnpackAsync(source, passphrase, fresh);
+            if (await CheckAsync(Path.Combine(fresh, ShopFile.FileName)) is { } damage)
+                throw new ShopFileException($"The backup is damaged ({damage}); nothing was changed.");
+        }
+        catch
+        {
+            Directory.Delete(fresh, recursive: true);
+            throw;
+        }
+        var before = "";
+        if (Directory.Exists(folder))
+        {
+            using (ShopFile.Open(folder)) { }
+            before = Invariant($"{folder}.before-{utcNow:yyyyMMddHHmmss}");
+            Directory.Move(folder, before);
+        }
+        Directory.Move(fresh, folder);
+        return before;
+    }
+
+    private static async Task CopyAsync(string database, string copy)
+    {
+        await using var connection = new SqliteConnection($"Data Source={database};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = "VACUUM INTO $copy";
+        command.Parameters.AddWithValue("$copy", copy);
+        await command.ExecuteNonQueryAsync();
+        if (await CheckAsync(copy) is { } damage)
+            throw new ShopFileException($"The copy is damaged ({damage}); nothing was written.");
+    }
+
+    private static async Task PackAsync(string folder, string copy, string target)
+    {
+        File.Delete(target);
+        await using var archive = await ZipFile.OpenAsync(target, ZipArchiveMode.Create);
+        ShopFile.PrivateFile(target);
+        await archive.CreateEntryFromFileAsync(copy, ShopFile.FileName, CompressionLevel.Fastest);
+        foreach (var place in Places.Where(p => Directory.Exists(Path.Combine(folder, p))))
+        {
+            // What ends in a part of a name is still being written.
+            foreach (
+                var kept in Directory.EnumerateFiles(Path.Combine(folder, place)).Where(f => !f.EndsWith(".part", StringComparison.Ordinal))
+            )
+                await archive.CreateEntryFromFileAsync(kept, $"{place}/{Path.GetFileName(kept)}", CompressionLevel.NoCompression);
+        }
+    }
+
+    private static async Task UnpackAsync(string source, string passphrase, string place)
+    {
+        var opened = Path.Combine(place, "opened.zip");
+        var isSealed = SealedFile.IsSealed(source);
+        if (isSealed && passphrase.Length == 0)
+            throw new ShopFileException($"{Path.GetFileName(source)} is sealed with a passphrase; set it in YARDSTICK_BACKUP_PASSPHRASE.");
+        if (isSealed)
+            SealedFile.Open(source, opened, passphrase);
+        try
+        {
+            await ZipFile.ExtractToDirectoryAsync(isSealed ? opened : source, place);
+        }
+        catch (InvalidDataException)
+        {
+            throw new ShopFileException($"{source} is not a Yardstick backup, or it is damaged. Nothing was changed.");
+        }
+        File.Delete(opened);
+    }
+
+    private static async Task<string?> CheckAsync(string database)
+    {
+        if (!File.Exists(database))
+            return "there is no database in it";
+        try
+        {
+            await using var connection = new SqliteConnection($"Data Source={database};Mode=ReadOnly;Pooling=False");
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText = "PRAGMA integrity_check";
+            return (string?)await command.ExecuteScalarAsync() is { } answer and not "ok" ? answer : null;
+        }
+        catch (SqliteException problem)
+        {
+            return problem.Message;
+        }
+    }
+}
