@@ -54,6 +54,7 @@ public static class Api
         Invitations.Map(api);
         AccessTokens.Map(api);
         BackupPages.Map(api);
+        HowItRuns.Map(api);
         Texts.Map(api);
         Attachments.Map(api);
         StartOrder.Map(api);

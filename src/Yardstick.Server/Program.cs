@@ -35,6 +35,12 @@ if (args is ["plan", var cases])
     return await PlanCommand.RunAsync(input, output, new SatPlanner());
 }
 
+if (args is ["--version"])
+{
+    Console.WriteLine($"Yardstick {HowItRuns.Version}");
+    return 0;
+}
+
 if (args is ["check-books", var books])
     return await BooksCommand.RunAsync(books, Console.Out);
 
@@ -78,12 +84,8 @@ static async Task<int> ServeAsync(StartCommand command, RestoreWish wish)
         return 0;
 
     var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
-    builder
-        .Logging.SetMinimumLevel(LogLevel.Warning)
-        // Said in words where it matters, or of no use to whoever reads the log.
-        .AddFilter("Polly", LogLevel.None)
-        .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error)
-        .AddFilter("Microsoft.EntityFrameworkCore.Query", LogLevel.Error);
+    if (file is not null)
+        builder.WriteLogs(file.Folder);
     builder.Services.AddSingleton(wish);
     builder.AddYardstick(command.Options, file);
     await using var app = builder.Build();

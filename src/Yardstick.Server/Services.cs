@@ -8,6 +8,7 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection.Extensions;
+using Microsoft.Extensions.Http;
 using Microsoft.Extensions.Http.Resilience;
 using NodaTime.Serialization.SystemTextJson;
 using Polly;
@@ -72,6 +73,9 @@ public static class Services
         services.AddSingleton<SessionsAtHand>();
         services.AddSingleton<TokensAtHand>();
         services.AddSingleton<BackupMaker>();
+        services.AddSingleton<RunStatistics>();
+        services.AddSingleton<IHttpMessageHandlerBuilderFilter, RunClocks.Filter>();
+        services.AddWatching();
         services.TryAddSingleton<RestoreWish>();
         services.AddSingleton<SignInTries>();
         services.AddSingleton<PasswordCheck>();

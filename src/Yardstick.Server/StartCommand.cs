@@ -131,6 +131,8 @@ public static class Pipeline
         app.UseAuthorization();
         app.UseInPerson();
         app.UseReadTwice();
+        app.UseRunClocks();
+        app.MapWatching();
         app.MapApi();
         app.MapHub<LiveHub>("/live").WithMetadata(new AsksFor((Core.Values.Permission?)null), new OnlyInPerson());
         app.MapOpenApi().AsksSignedIn();

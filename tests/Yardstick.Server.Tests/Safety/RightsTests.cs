@@ -28,6 +28,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/session/own-sessions"] = SignedIn,
         ["DELETE /api/session/own-sessions/{id:guid}"] = SignedIn,
         ["DELETE /api/session/own-sessions"] = SignedIn,
+        ["GET /api/runs"] = "MO",
         ["GET /api/backups"] = "MO",
         ["POST /api/backups"] = "MO",
         ["POST /api/backups/plan"] = "MO",

@@ -66,6 +66,7 @@ const OwnPage = lazy(() => import('../areas/Setup/customFields/OwnPage'));
 const ImportsPage = lazy(() => import('../areas/Imports/ImportsPage'));
 const ImportPage = lazy(() => import('../areas/Imports/ImportPage'));
 const UpkeepPage = lazy(() => import('../areas/Setup/upkeep/UpkeepPage'));
+const RunsPage = lazy(() => import('../areas/Setup/upkeep/RunsPage'));
 const ProgramsPage = lazy(() => import('../areas/Imports/programs/ProgramsPage'));
 const ApiDocsPage = lazy(() => import('../areas/Imports/programs/ApiDocsPage'));
 const PartsFrame = lazy(() => import('../areas/Purchasing/PartsFrame'));
@@ -214,6 +215,7 @@ export function App() {
                 <Route path="files" element={<ImportsPage />} />
                 <Route path="files/:id" element={<ImportPage />} />
                 <Route path="upkeep" element={<UpkeepPage />} />
+                <Route path="upkeep/runs" element={<RunsPage />} />
                 <Route path="programs" element={<ProgramsPage />} />
               </Route>
               <Route path="invoices/:id" element={<InvoicePage />} />

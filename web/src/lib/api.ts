@@ -52,10 +52,12 @@ interface Answer<T> {
 export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await call;
   if (response.ok) return data as T;
-  const problem = (error ?? {}) as { code?: string; detail?: string; field?: string };
+  const problem = (error ?? {}) as { code?: string; detail?: string; field?: string; traceId?: string };
+  // By it whoever looks after the server finds what was written down of it.
+  const trace = problem.traceId?.split('-')[1]?.slice(0, 8);
   throw new Problem(
     problem.code ?? 'unknown',
-    problem.detail ?? `Something went wrong on the server (error ${response.status}). Try again.`,
+    problem.detail ?? `Something went wrong on the server (error ${response.status}${trace ? `, ${trace}` : ''}). Try again.`,
     problem.field,
     response.status,
   );

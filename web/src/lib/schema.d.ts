@@ -4404,6 +4404,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How the program runs, for owners: room, what waits, outside services, slow actions, who is connected, errors of the week. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setup/texts": {
         parameters: {
             query?: never;
@@ -25491,6 +25527,22 @@ export interface components {
         EnrollRequest: {
             name: string;
         };
+        /** @description An error that was written down. */
+        ErrorOfWeek: {
+            /** @description What was written. */
+            text: string;
+            /** @description What kind of fault; empty for none. */
+            kind: string;
+            /**
+             * Format: int32
+             * @description How often this week.
+             */
+            count: number;
+            /** @description When last, UTC. */
+            lastAt: components["schemas"]["Instant"];
+            /** @description The id that a screen showed last; empty for none. */
+            trace: string;
+        };
         EstimateSnapshot: {
             document: components["schemas"]["ShopDocument"];
             jobs: components["schemas"]["SnapshotJob"][];
@@ -27983,6 +28035,19 @@ export interface components {
             /** Format: int64 */
             stageId: number;
         };
+        /** @description An outside service. */
+        OutsideState: {
+            name: string;
+            /** Format: int64 */
+            calls: number;
+            /** Format: int64 */
+            failed: number;
+            /** Format: int32 */
+            median: number;
+            /** Format: int32 */
+            slow: number;
+            failsNow: boolean;
+        };
         OverrunRow: {
             percent: string;
             amount: string;
@@ -29462,6 +29527,64 @@ export interface components {
         };
         /** @enum {unknown} */
         Role: "Writer" | "Technician" | "Parts" | "Porter" | "Manager" | "Owner";
+        /** @description How it runs. */
+        RunsView: {
+            /** @description The program's version. */
+            version: string;
+            /** @description Started, UTC. */
+            startedAt: components["schemas"]["Instant"];
+            /**
+             * Format: int64
+             * @description Bytes that are free where the data lies; null where the machine does not say.
+             */
+            diskFree?: null | number;
+            /**
+             * Format: int64
+             * @description Bytes that there are.
+             */
+            diskTotal?: null | number;
+            /**
+             * Format: int64
+             * @description The database, bytes.
+             */
+            database: number;
+            /**
+             * Format: int64
+             * @description What it holds that is not in its main file yet, bytes.
+             */
+            journal: number;
+            /**
+             * Format: int64
+             * @description Photos and files, bytes.
+             */
+            files: number;
+            /**
+             * Format: int64
+             * @description Memory of the program, bytes.
+             */
+            memory: number;
+            /**
+             * Format: int32
+             * @description People whose screens are open.
+             */
+            connected: number;
+            /**
+             * Format: int32
+             * @description Texts and emails that wait to go out.
+             */
+            messagesWaiting: number;
+            /**
+             * Format: int32
+             * @description Messages to other programs that wait.
+             */
+            webhooksWaiting: number;
+            /** @description Outside services that were asked since the start. */
+            outside: components["schemas"]["OutsideState"][];
+            /** @description The slowest actions since the start. */
+            slowest: components["schemas"]["SlowAction"][];
+            /** @description Errors of the last seven days, the latest first. */
+            errors: components["schemas"]["ErrorOfWeek"][];
+        };
         /** @description The schedule. */
         ScheduleView: {
             /**
@@ -30516,6 +30639,16 @@ export interface components {
             id: number;
             name: string;
             address: string;
+        };
+        /** @description An action and how long it takes, in milliseconds. */
+        SlowAction: {
+            name: string;
+            /** Format: int64 */
+            count: number;
+            /** Format: int32 */
+            median: number;
+            /** Format: int32 */
+            slow: number;
         };
         SnapshotFinding: {
             /** Format: int64 */

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
+using Yardstick.Server.Hosting;
 
 namespace Yardstick.Server.Setup.Backups;
 
@@ -12,7 +13,7 @@ internal static class BackupState
     {
         var good = await LastGoodAsync(db);
         var since = await db.PolicyVersions.MinAsync(v => v.InForceAt);
-        var disk = DiskOf(file.Folder);
+        var disk = Disk.Of(file.Folder);
         return
         [
             .. new[]
@@ -26,17 +27,4 @@ internal static class BackupState
     /// <summary>The last one that was proven good; null for none.</summary>
     internal static Task<BackupRecord?> LastGoodAsync(ShopDb db) =>
         db.BackupRecords.AsNoTracking().Where(r => r.Problem == "").OrderByDescending(r => r.Id).FirstOrDefaultAsync();
-
-    /// <summary>The disk on which a folder lies; null where the machine does not say.</summary>
-    internal static DriveInfo? DiskOf(string folder)
-    {
-        try
-        {
-            return new DriveInfo(Path.GetFullPath(folder));
-        }
-        catch (Exception fault) when (fault is IOException or ArgumentException or UnauthorizedAccessException)
-        {
-            return null;
-        }
-    }
 }

@@ -212,6 +212,20 @@ export const SETUP: Record<string, Help> = {
       'Restoring to undo one mistake: all that was entered since goes. Undo the one thing instead.',
     ],
   },
+  '/setup/upkeep/runs': {
+    title: 'How Yardstick runs',
+    purpose: 'What an owner, or whoever looks after the server, wants to know of the program itself.',
+    steps: [
+      'Look whether the disk has room.',
+      'Look whether an outside service is not answering.',
+      'Find an error by the letters that a screen showed.',
+    ],
+    slips: [
+      'Times are counted from the last start.',
+      'A service that fails now may be tried again by itself; what waits goes out later.',
+      'The full log lies in the folder logs beside the data.',
+    ],
+  },
   '/setup/programs': {
     title: 'Setup: Other programs',
     purpose: 'Lets other programs read and change what you may, and tells them when something happens.',

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../../lib/api';
 import { bytes, moment, wallTime } from '../../../lib/format';
 import { useNow, useRefresh, useShop } from '../../../lib/shop';
@@ -86,6 +87,9 @@ function Standing({ view, onNow }: { view: View; onNow: () => void }) {
       <p className="soft small">
         Each is opened and checked when it is made, and its books are added up. It holds everything: records, photos, files, who may sign
         in.
+      </p>
+      <p>
+        <Link to="/setup/upkeep/runs">How Yardstick runs: disk, services, slow actions, errors</Link>
       </p>
       {view.doing && <p role="status">{view.doing}…</p>}
     </Part>
