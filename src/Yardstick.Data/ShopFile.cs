@@ -82,7 +82,7 @@ public sealed class ShopFile : IDisposable
         if (!fresh && File.Exists(RunningMark))
             await CheckAsync("quick_check");
         await using var db = new ShopDb(Options(Database));
-        if (!fresh && (await db.Database.GetAppliedMigrationsAsync()).Except(db.Database.GetMigrations()).Any())
+        if (!fresh && !await KnowsAsync(Database))
             throw OfAnotherVersion();
         var pending = (await db.Database.GetPendingMigrationsAsync()).ToList();
         if (!fresh && pending.Count > 0)
@@ -97,6 +97,13 @@ public sealed class ShopFile : IDisposable
         await File.WriteAllTextAsync(RunningMark, "");
         foreach (var kept in Directory.EnumerateFiles(Folder))
             PrivateFile(kept);
+    }
+
+    /// <summary>Whether this version knows everything that was done to a database; one of a newer version has more.</summary>
+    public static async Task<bool> KnowsAsync(string database)
+    {
+        await using var db = new ShopDb(Options(database));
+        return !(await db.Database.GetAppliedMigrationsAsync()).Except(db.Database.GetMigrations()).Any();
     }
 
     private ShopFileException OfAnotherVersion() =>

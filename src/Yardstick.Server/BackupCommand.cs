@@ -16,6 +16,18 @@ internal static class BackupCommand
         return 0;
     }
 
+    /// <summary>Makes the data open in this version again; what a newer one made of them is kept beside them.</summary>
+    internal static async Task<int> RollBackAsync(string folder, Instant utcNow)
+    {
+        var (before, kept) = await ShopBackup.RollBackAsync(folder, utcNow);
+        Console.WriteLine(
+            before.Length == 0
+                ? "This version opens the data as they are."
+                : $"The data are as they were before the upgrade ({before}). Those of since are in {kept}."
+        );
+        return 0;
+    }
+
     /// <summary>Verifies a backup, then puts it in place of a shop's data; what was there is kept beside it.</summary>
     internal static async Task<int> RestoreAsync(string folder, string source, Instant utcNow)
     {

@@ -53,6 +53,8 @@ try
         return await ArchiveCommand.WriteAsync(command.Options.DataFolder, written, TimeProvider.System.Now());
     if (command.Load is { } archive)
         return await ArchiveCommand.LoadAsync(command.Options.DataFolder, archive, command.IgnoreUnknown, TimeProvider.System.Now());
+    if (command.RollBack)
+        return await BackupCommand.RollBackAsync(command.Options.DataFolder, TimeProvider.System.Now());
     if (command.Restore is { } saved)
         return await BackupCommand.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.Now());
     // An owner who puts a backup back has the server start again on it.

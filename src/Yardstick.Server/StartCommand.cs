@@ -77,6 +77,9 @@ internal sealed class StartCommand
                 case "--ignore-unknown":
                     IgnoreUnknown = true;
                     break;
+                case "--roll-back":
+                    RollBack = true;
+                    break;
                 case "--restore":
                     Restore = value;
                     i++;
@@ -90,6 +93,7 @@ internal sealed class StartCommand
     internal bool OnlyPrepare { get; }
     internal string? Backup { get; }
     internal string? Restore { get; }
+    internal bool RollBack { get; }
     internal string? Archive { get; }
     internal string? Load { get; }
     internal bool IgnoreUnknown { get; }

@@ -3,6 +3,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Setup.Backups;
 
 namespace Yardstick.Server.Setup;
 
@@ -27,7 +28,8 @@ public static class ShopInfo
         LocalDateTime Now,
         IReadOnlyList<StaffView> Staff,
         IReadOnlyList<SupplierName> Suppliers,
-        IReadOnlyList<string> CustomerSources
+        IReadOnlyList<string> CustomerSources,
+        string Version
     );
 
     /// <summary>Maps the endpoint.</summary>
@@ -51,7 +53,8 @@ public static class ShopInfo
                 now,
                 staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, string.Join(", ", s.Skills))),
                 await db.AskedSuppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync(),
-                shop.CustomerSources
+                shop.CustomerSources,
+                HowItRuns.Version
             )
         );
     }

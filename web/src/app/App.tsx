@@ -67,6 +67,7 @@ const ImportsPage = lazy(() => import('../areas/Imports/ImportsPage'));
 const ImportPage = lazy(() => import('../areas/Imports/ImportPage'));
 const UpkeepPage = lazy(() => import('../areas/Setup/upkeep/UpkeepPage'));
 const RunsPage = lazy(() => import('../areas/Setup/upkeep/RunsPage'));
+const AboutPage = lazy(() => import('../areas/Setup/AboutPage'));
 const ProgramsPage = lazy(() => import('../areas/Imports/programs/ProgramsPage'));
 const ApiDocsPage = lazy(() => import('../areas/Imports/programs/ApiDocsPage'));
 const PartsFrame = lazy(() => import('../areas/Purchasing/PartsFrame'));
@@ -184,6 +185,7 @@ export function App() {
                 <Route path="counts" element={<CountsPage />} />
                 <Route path="counts/:id" element={<CountPage />} />
               </Route>
+              <Route path="about" element={<AboutPage />} />
               <Route path="customers" element={<CustomersPage />} />
               <Route path="updates" element={<NoticesPage />} />
               <Route path="unknown-senders" element={<UnknownSendersPage />} />

@@ -205,6 +205,9 @@ function Person({ onLeft }: { onLeft: () => void }) {
         >
           Password, PIN and sessions…
         </MenuItem>
+        <MenuItem component={Link} to="/about" onClick={close}>
+          About Yardstick
+        </MenuItem>
         <MenuItem onClick={() => void leave()}>Switch user or sign out (Ctrl L)</MenuItem>
       </Menu>
       <Suspense fallback={null}>{own && <OwnAccountDialog onClose={() => setOwn(false)} />}</Suspense>

@@ -30618,6 +30618,7 @@ export interface components {
             staff: components["schemas"]["StaffView"][];
             suppliers: components["schemas"]["SupplierName"][];
             customerSources: string[];
+            version: string;
         };
         /** @description Who is signed in. */
         SignedInPerson: {

@@ -109,6 +109,48 @@ internal static class ShopBackup
         return before;
     }
 
+    /// <summary>
+    /// Makes a shop open in this version again after a newer one changed its data: the latest copy of before an upgrade that this version
+    /// knows takes the place of the database. Photos and files stay: there are only more of them.
+    /// </summary>
+    /// <returns>The copy, and where the newer database is kept; empty where this version opens the data as they are.</returns>
+    /// <exception cref="ShopFileException">There is no such copy, it is damaged, or a server is running; nothing was changed.</exception>
+    internal static async Task<(string Before, string Kept)> RollBackAsync(string folder, Instant utcNow)
+    {
+        folder = Path.TrimEndingDirectorySeparator(Path.GetFullPath(folder));
+        var database = Path.Combine(folder, ShopFile.FileName);
+        if (!File.Exists(database))
+            throw new ShopFileException($"There is no shop in {folder}.");
+        using (ShopFile.Open(folder))
+        {
+            if (await ShopFile.KnowsAsync(database))
+                return ("", "");
+            var before = "";
+            foreach (var copy in new DirectoryInfo(folder).EnumerateFiles("before-*.db").OrderByDescending(f => f.LastWriteTimeUtc))
+            {
+                if (await CheckAsync(copy.FullName) is { } damage)
+                    throw new ShopFileException(
+                        $"{copy.Name}, the copy of before the upgrade, is damaged ({damage}); nothing was changed."
+                    );
+                if (before.Length == 0 && await ShopFile.KnowsAsync(copy.FullName))
+                    before = copy.FullName;
+            }
+            if (before.Length == 0)
+                throw new ShopFileException(
+                    $"There is no copy of before an upgrade in {folder} that this version can open; nothing was changed."
+                );
+            var kept = Path.Combine(folder, Invariant($"after-{utcNow:yyyyMMddHHmmss}.db"));
+            // Whole in one file, without what is being written beside it.
+            await CopyAsync(database, kept);
+            ShopFile.PrivateFile(kept);
+            SqliteConnection.ClearAllPools();
+            foreach (var beside in new[] { "-wal", "-shm" })
+                File.Delete(database + beside);
+            File.Move(before, database, overwrite: true);
+            return (Path.GetFileName(before), Path.GetFileName(kept));
+        }
+    }
+
     private static async Task CopyAsync(string database, string copy)
     {
         await using var connection = new SqliteConnection($"Data Source={database};Pooling=False");

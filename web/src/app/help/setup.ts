@@ -198,6 +198,16 @@ export const SETUP: Record<string, Help> = {
       'What is on file already is filled, not doubled.',
     ],
   },
+  '/about': {
+    title: 'About Yardstick',
+    purpose: 'Which version this is, and the licenses of what it is made with.',
+    steps: ['Read the version.', 'Find a package by its name.', 'Its license stands beside it.'],
+    slips: [
+      'A version is told when you ask for help: say this one.',
+      'After an upgrade, reload open pages.',
+      'The archive holds the same list as LICENSES.json.',
+    ],
+  },
   '/setup/upkeep': {
     title: 'Setup: Backups',
     purpose: 'Keeps a copy of everything, proves that it is good, and puts one back when it is needed.',
