@@ -26,4 +26,7 @@ public enum ProblemKind
 
     /// <summary>It was sent to a name that is not served (421).</summary>
     Misdirected,
+
+    /// <summary>The machine can't do it now: no room, or nothing may be written (503).</summary>
+    Unavailable,
 }

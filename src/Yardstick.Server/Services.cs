@@ -119,6 +119,7 @@ public static class Services
             o.SerializerOptions.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
         });
         services.AddProblemDetails();
+        services.AddExceptionHandler<DiskProblems>();
         services.AddOpenApi(o =>
         {
             o.AddSchemaTransformer<ExactTypes>();

@@ -15,7 +15,7 @@ public static class WebhookAddress
     [
         .. new[]
         {
-            // Special-purpose registries of IANA (RFC 6890): this host, private use, shared, loopback, link-local, tests, multicast, reserved.
+            // Special-purpose registries of IANA (RFC 6890): this host, private, shared, loopback, link-local, tests, multicast.
             "0.0.0.0/8",
             "10.0.0.0/8",
             "100.64.0.0/10",

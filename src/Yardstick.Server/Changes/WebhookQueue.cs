@@ -6,7 +6,7 @@ using Yardstick.Data;
 
 namespace Yardstick.Server.Changes;
 
-/// <summary>Writes messages to other programs in the change that they tell of, so that none is lost and none tells of what was not kept.</summary>
+/// <summary>Writes messages to other programs in the change that they tell of: none is lost, none tells of what was not kept.</summary>
 internal static class WebhookQueue
 {
     /// <summary>Adds the messages of a change that is about to be kept.</summary>

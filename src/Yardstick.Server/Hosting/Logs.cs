@@ -19,7 +19,10 @@ internal static class Logs
     internal static string FolderOf(string data) => Path.Combine(data, "logs");
 
     /// <summary>Logs into the data folder, and warnings where the server was started.</summary>
-    internal static void WriteLogs(this WebApplicationBuilder builder, string data)
+    /// <param name="builder">The server.</param>
+    /// <param name="data">The shop's data folder.</param>
+    /// <param name="says">From which level on it is said where the server was started, too.</param>
+    internal static void WriteLogs(this WebApplicationBuilder builder, string data, LogEventLevel says = LogEventLevel.Warning)
     {
         Data.ShopFile.PrivateFolder(FolderOf(data));
         builder.Services.AddSerilog(
@@ -32,7 +35,7 @@ internal static class Logs
                     .MinimumLevel.Override("Microsoft.EntityFrameworkCore.Query", LogEventLevel.Error)
                     .Enrich.With(new WithoutAddresses())
                     .WriteTo.Console(
-                        restrictedToMinimumLevel: LogEventLevel.Warning,
+                        restrictedToMinimumLevel: says,
                         outputTemplate: "{Level:u4} {Message:lj}{NewLine}{Exception}",
                         formatProvider: CultureInfo.InvariantCulture
                     )

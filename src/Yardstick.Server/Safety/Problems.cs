@@ -30,6 +30,7 @@ public static class Problems
             ProblemKind.Gone => StatusCodes.Status404NotFound,
             ProblemKind.Conflict => StatusCodes.Status409Conflict,
             ProblemKind.Misdirected => StatusCodes.Status421MisdirectedRequest,
+            ProblemKind.Unavailable => StatusCodes.Status503ServiceUnavailable,
             ProblemKind.TooMany => StatusCodes.Status429TooManyRequests,
             _ => StatusCodes.Status422UnprocessableEntity,
         };

@@ -10,7 +10,7 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;
 
-/// <summary>Lets another program in by <c>Authorization: Bearer yard_…</c> (RFC 6750), with what its token and its person both may.</summary>
+/// <summary>Lets a program in by <c>Authorization: Bearer yard_…</c> (RFC 6750), with what its token and its person both may.</summary>
 public sealed class TokenSignIn(IOptionsMonitor<AuthenticationSchemeOptions> options, ILoggerFactory log, UrlEncoder encoder)
     : AuthenticationHandler<AuthenticationSchemeOptions>(options, log, encoder)
 {

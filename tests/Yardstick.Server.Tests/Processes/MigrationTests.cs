@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
@@ -142,6 +143,23 @@ public sealed class MigrationTests : IDisposable
                 StringComparison.Ordinal
             );
         Assert.Single(Directory.GetFiles(folder, "before-*.db"));
+    }
+
+    /// <summary>Shops out there have taken these steps: another text of one would part them from new shops.</summary>
+    [Fact]
+    public void Steps_of_released_versions_are_as_they_were_released()
+    {
+        var folder = Path.Combine(ArchitectureTests.Root(), "src", "Yardstick.Data", "Migrations");
+        var released = File.ReadAllLines(Path.Combine(folder, "released.tsv"))
+            .Where(l => !l.StartsWith('#'))
+            .Select(l => l.Split('\t'))
+            .ToList();
+        Assert.NotEmpty(released);
+        foreach (var (file, hash) in released.Select(r => (r[1], r[2])))
+            Assert.True(
+                hash == Convert.ToHexStringLower(SHA256.HashData(File.ReadAllBytes(Path.Combine(folder, file)))),
+                $"{file} was released and may not change any more: write a new step (dotnet ef migrations add) instead."
+            );
     }
 
     [Fact]

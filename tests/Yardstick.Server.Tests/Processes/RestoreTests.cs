@@ -7,7 +7,7 @@ using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Processes;
 
-/// <summary>An owner puts a backup back from the screen, and a new machine begins with one: the server starts again on it by itself.</summary>
+/// <summary>An owner puts a backup back, and a new machine begins with one: the server starts again on it by itself.</summary>
 public sealed class RestoreTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("yardstick-restore-").FullName;

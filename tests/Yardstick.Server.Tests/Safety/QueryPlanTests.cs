@@ -30,6 +30,7 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "ReminderSets",
         "MeasureAims",
         "AccessTokens",
+        "StaffRights",
         "BackupPlans",
         "Webhooks",
         // Names of what a statement itself makes.

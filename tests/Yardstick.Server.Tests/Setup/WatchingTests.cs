@@ -59,7 +59,7 @@ public sealed class WatchingTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             var builder = WebApplication.CreateBuilder();
             builder.WebHost.UseUrls("http://127.0.0.1:0");
-            builder.WriteLogs(folder);
+            builder.WriteLogs(folder, Serilog.Events.LogEventLevel.Fatal);
             await using (var app = builder.Build())
             {
                 app.MapGet("/estimates/{token}", string (string token) => throw new InvalidOperationException("It broke."));

@@ -9,7 +9,7 @@ using Yardstick.Server.Changes;
 
 namespace Yardstick.Server.Setup.Backups;
 
-/// <summary>Makes backups into the folders of the plan, proves each, and lets those go that the plan keeps no longer. One at a time.</summary>
+/// <summary>Makes backups into the plan's folders, proves each, and lets those go that the plan keeps no longer. One at a time.</summary>
 public sealed class BackupMaker(
     ShopFile file,
     IDbContextFactory<ShopDb> factory,

@@ -10,7 +10,7 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup.Backups;
 
-/// <summary>How the program runs, for owners: room, what waits, outside services, slow actions, who is connected, errors of the week.</summary>
+/// <summary>How the program runs, for owners: room, what waits, outside services, slow actions, errors of the week.</summary>
 public static class HowItRuns
 {
     private const int SlowestShown = 8,

@@ -1,0 +1,231 @@
+using System.Collections.Concurrent;
+using System.Diagnostics;
+using System.Globalization;
+using System.Net;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Data;
+using Yardstick.Data.Billing;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.Processes;
+
+/// <summary>
+/// The server is killed while many people work, and the disk refuses: nothing that was confirmed is lost, nothing is there twice, and the
+/// counter reads a sentence. <c>./yardstick test drills</c> kills it 200 times; every run does it a few times.
+/// </summary>
+public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, IDisposable
+{
+    private const int People = 50;
+    private static readonly int Cycles = int.Parse(Environment.GetEnvironmentVariable("DRILL_CYCLES") ?? "2", CultureInfo.InvariantCulture);
+
+    private readonly string folder = Directory.CreateTempSubdirectory("yardstick-drill-").FullName;
+    private readonly List<Process> running = [];
+    private readonly List<string> mounted = [];
+
+    private sealed record Confirmed(Guid Command, long Order);
+
+    private sealed record Pending(Guid Command, string Name);
+
+    /// <summary>The demo's shop, by itself in a folder.</summary>
+    private string Shop(string place)
+    {
+        Directory.CreateDirectory(place);
+        // Whole in one file, whoever works in the other.
+        using var db = made.OpenDb();
+        db.Database.ExecuteSql($"VACUUM INTO {Path.Combine(place, ShopFile.FileName)}");
+        return place;
+    }
+
+    private async Task<(Process Server, Uri Address, double Seconds)> StartAsync(string data)
+    {
+        var address = new Uri(string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{ShopFixture.FreePort()}/"));
+        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", data])
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+        };
+        start.Environment["ASPNETCORE_URLS"] = address.ToString();
+        var clock = Stopwatch.StartNew();
+        var server = Process.Start(start)!;
+        running.Add(server);
+        // What it says must not fill a pipe that nobody reads.
+        server.OutputDataReceived += (_, _) => { };
+        server.ErrorDataReceived += (_, _) => { };
+        server.BeginOutputReadLine();
+        server.BeginErrorReadLine();
+        using var http = new HttpClient { BaseAddress = address };
+        await ShopFixture.UntilAnswersAsync(http, "health/live");
+        return (server, address, clock.Elapsed.TotalSeconds);
+    }
+
+    private static async Task<Browser> SignInAsync(Uri address)
+    {
+        var browser = new Browser(address);
+        await browser.PostAsync("session", new { userName = "mina", password = "lantern-bay" });
+        return browser;
+    }
+
+    private static object OrderOf(string name) =>
+        new
+        {
+            customer = new { firstName = "Drill", lastName = name },
+            withoutVehicle = true,
+            jobs = new[] { "Look at the brakes" },
+        };
+
+    /// <summary>One person begins orders until the server is gone; what was not answered is kept to be sent again.</summary>
+    private static async Task WorkAsync(Browser browser, ConcurrentBag<Confirmed> confirmed, ConcurrentBag<Pending> pending)
+    {
+        while (true)
+        {
+            var (command, name) = (Guid.NewGuid(), $"D{Guid.NewGuid():N}"[..20]);
+            try
+            {
+                var (status, body) = await browser.SendAsync(HttpMethod.Post, "orders", OrderOf(name), command);
+                Assert.True(status == HttpStatusCode.OK, body?.ToJsonString());
+                confirmed.Add(new(command, body!.Id()));
+            }
+            catch (Exception fault) when (fault is HttpRequestException or IOException)
+            {
+                pending.Add(new(command, name));
+                return;
+            }
+        }
+    }
+
+    [Fact]
+    public async Task Killed_while_fifty_people_work_it_keeps_what_it_confirmed_and_doubles_nothing()
+    {
+        var data = Shop(Path.Combine(folder, "shop"));
+        var (server, address, _) = await StartAsync(data);
+        var random = new Random(20261130);
+        var (all, starts) = (0, new List<double>());
+        for (var cycle = 0; cycle < Cycles; cycle++)
+        {
+            using var mina = await SignInAsync(address);
+            var (confirmed, pending) = (new ConcurrentBag<Confirmed>(), new ConcurrentBag<Pending>());
+            var work = Enumerable.Range(0, People).Select(_ => Task.Run(() => WorkAsync(mina, confirmed, pending))).ToList();
+            await Task.Delay(random.Next(200, 1500));
+            server.Kill();
+            await server.WaitForExitAsync();
+            await Task.WhenAll(work);
+
+            (server, address, var seconds) = await StartAsync(data);
+            starts.Add(seconds);
+            using var after = await SignInAsync(address);
+            foreach (var lost in pending)
+            {
+                var (status, body) = await after.SendAsync(HttpMethod.Post, "orders", OrderOf(lost.Name), lost.Command);
+                Assert.True(status == HttpStatusCode.OK, body?.ToJsonString());
+            }
+            await using var db = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
+            var numbers = await db.Orders.Select(o => o.Number).ToListAsync();
+            Assert.Equal(numbers.Count, numbers.Distinct().Count());
+            var orders = (await db.Orders.Select(o => o.Id).ToListAsync()).ToHashSet();
+            Assert.All(confirmed, c => Assert.Contains(c.Order, orders));
+            var names = pending.Select(p => p.Name).ToList();
+            Assert.Equal(names.Count, await db.Customers.CountAsync(c => names.Contains(c.LastName)));
+            all += confirmed.Count + pending.Count;
+        }
+        await using var books = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
+        Assert.Empty(await new BooksCheck(books).RunAsync());
+        starts.Sort();
+        TestContext.Current.SendDiagnosticMessage(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Cycles} kills, {all} orders; started again in {starts[starts.Count / 2]:0.0} s (half), {starts[^1]:0.0} s (longest)"
+            )
+        );
+    }
+
+    [Fact]
+    public async Task A_full_disk_is_a_sentence_and_work_goes_on_once_there_is_room()
+    {
+        var small = Path.Combine(folder, "small");
+        Directory.CreateDirectory(small);
+        Assert.SkipUnless(Mounted(small, "80m"), "A file system in memory can't be mounted here.");
+        var (_, address, _) = await StartAsync(Shop(Path.Combine(small, "shop")));
+        using var mina = await SignInAsync(address);
+        var ballast = Path.Combine(small, "ballast");
+        await using (var filling = File.Create(ballast))
+        {
+            try
+            {
+                while (true)
+                    await filling.WriteAsync(new byte[64 * 1024]);
+            }
+            catch (IOException)
+            {
+                // Full.
+            }
+        }
+        var (refused, sentence) = (HttpStatusCode.OK, "");
+        var command = Guid.NewGuid();
+        // Some room is left in what was written already.
+        for (var i = 0; i < 500 && refused == HttpStatusCode.OK; i++)
+        {
+            command = Guid.NewGuid();
+            (refused, var body) = await mina.SendAsync(HttpMethod.Post, "orders", OrderOf($"Full{i}"), command);
+            sentence = refused == HttpStatusCode.OK ? "" : body!.Text("code");
+        }
+        Assert.Equal((HttpStatusCode.ServiceUnavailable, "disk.full"), (refused, sentence));
+        File.Delete(ballast);
+        var (again, answer) = await mina.SendAsync(HttpMethod.Post, "orders", OrderOf("Roomy"), command);
+        Assert.True(again == HttpStatusCode.OK || answer!.Text("code") == "command.reused", answer?.ToJsonString());
+        Assert.Equal(HttpStatusCode.OK, (await mina.SendAsync(HttpMethod.Post, "orders", OrderOf("Roomy"), Guid.NewGuid())).Status);
+    }
+
+    [Fact]
+    public async Task A_damaged_page_is_found_at_the_start_after_a_kill_and_said_in_a_sentence()
+    {
+        var data = Shop(Path.Combine(folder, "damaged"));
+        var (server, _, _) = await StartAsync(data);
+        server.Kill();
+        await server.WaitForExitAsync();
+        await using (var file = File.OpenWrite(Path.Combine(data, ShopFile.FileName)))
+        {
+            file.Position = 40 * 4096;
+            await file.WriteAsync(new byte[200 * 4096]);
+        }
+        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", data])
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+        };
+        using var second = Process.Start(start)!;
+        var said = await second.StandardError.ReadToEndAsync();
+        await second.WaitForExitAsync();
+        Assert.Equal(2, second.ExitCode);
+        Assert.Contains("is damaged", said, StringComparison.Ordinal);
+        Assert.Contains("Restore the latest backup", said, StringComparison.Ordinal);
+    }
+
+    private bool Mounted(string place, string size)
+    {
+        if (!OperatingSystem.IsLinux())
+            return false;
+        using var mount = Process.Start(
+            new ProcessStartInfo("mount", ["-t", "tmpfs", "-o", $"size={size}", "tmpfs", place]) { RedirectStandardError = true }
+        );
+        mount!.WaitForExit();
+        if (mount.ExitCode == 0)
+            mounted.Add(place);
+        return mount.ExitCode == 0;
+    }
+
+    public void Dispose()
+    {
+        foreach (var server in running)
+        {
+            if (!server.HasExited)
+                server.Kill();
+            server.WaitForExit();
+            server.Dispose();
+        }
+        SqliteConnection.ClearAllPools();
+        foreach (var place in mounted)
+            Process.Start("umount", ["-l", place]).WaitForExit();
+        Directory.Delete(folder, recursive: true);
+    }
+}
