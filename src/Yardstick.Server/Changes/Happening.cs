@@ -20,18 +20,24 @@ internal sealed record Happening(WebhookEvent Event, Func<string> About)
         row switch
         {
             Order o => new(WebhookEvent.OrderOpened, () => Invariant($"/api/orders/{o.Id}")),
-            // The first row only says where an order begins.
             StageChange s => new(WebhookEvent.OrderMoved, () => Invariant($"/api/orders/{s.OrderId}")),
             Decision d => new(WebhookEvent.OrderDecided, () => Invariant($"/api/orders/{d.OrderId}")),
             Invoice i => new(WebhookEvent.InvoicePosted, () => Invariant($"/api/invoices/{i.Id}")),
-            Payment p => new(WebhookEvent.PaymentRecorded, () =>
-                p.InvoiceId is { } invoice ? Invariant($"/api/invoices/{invoice}") : Invariant($"/api/orders/{p.OrderId}")
-            ),
+            Payment p => new(WebhookEvent.PaymentRecorded, () => AboutPayment(p)),
             Appointment a => new(WebhookEvent.AppointmentMade, () => Invariant($"/api/appointments/{a.Id}")),
             AppointmentMove m => new(WebhookEvent.AppointmentMoved, () => Invariant($"/api/appointments/{m.AppointmentId}")),
             OutsideRequest => new(WebhookEvent.RequestArrived, () => "/api/requests"),
             Customer c => new(WebhookEvent.CustomerAdded, () => Invariant($"/api/customers/{c.Id}")),
             Vehicle v => new(WebhookEvent.VehicleAdded, () => Invariant($"/api/vehicles/{v.Id}")),
             _ => null,
+        };
+
+    private static string AboutPayment(Payment payment) =>
+        payment switch
+        {
+            { InvoiceId: { } invoice } => Invariant($"/api/invoices/{invoice}"),
+            { OrderId: { } order } => Invariant($"/api/orders/{order}"),
+            { CustomerId: { } customer } => Invariant($"/api/customers/{customer}"),
+            _ => "",
         };
 }

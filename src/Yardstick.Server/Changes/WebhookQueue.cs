@@ -18,7 +18,10 @@ internal static class WebhookQueue
         var webhooks = await db.Webhooks.AsNoTracking().Where(w => w.Active && w.RemovedAt == null).ToListAsync();
         if (webhooks.Count > 0)
         {
-            foreach (var (happened, about) in happenings.Select(h => (h.Event, About: h.About())).Distinct().ToList())
+            var all = happenings.Select(h => (h.Event, About: h.About())).ToHashSet();
+            // Where an order begins is no move.
+            all.RemoveWhere(h => h.Event == WebhookEvent.OrderMoved && all.Contains((WebhookEvent.OrderOpened, h.About)));
+            foreach (var (happened, about) in all)
                 db.WebhookMessages.AddRange(
                     webhooks.Where(w => w.Events.Contains(happened)).Select(w => MessageTo(w.Id, happened, about, utcNow))
                 );

@@ -44,7 +44,7 @@ public class WebhookTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         await using var receiver = await Receiver.StartAsync();
         var ingrid = await shop.SignInAsync("ingrid");
-        var (id, secret) = await AddAsync(ingrid, receiver.Address, "OrderOpened");
+        var (id, secret) = await AddAsync(ingrid, receiver.Address, "OrderOpened", "OrderMoved");
         await ingrid.RefusedAsync("orders", new { counterSale = false });
         var order = await NewOrderAsync(ingrid, "Lindqvist");
         var told = Assert.Single(await receiver.WaitAsync(1));
