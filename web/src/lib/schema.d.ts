@@ -4411,7 +4411,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description How the program runs, for owners: room, what waits, outside services, slow actions, who is connected, errors of the week. */
+        /** @description How the program runs, for owners: room, what waits, outside services, slow actions, errors of the week. */
         get: {
             parameters: {
                 query?: never;
