@@ -8,6 +8,9 @@ import { join } from 'node:path';
 const root = new URL('..', import.meta.url).pathname;
 /** All of these let the program be shipped with the texts kept; none asks for more. */
 const ALLOWED = new Set(['MIT', 'Apache-2.0', 'BSD-2-Clause', 'BSD-3-Clause', 'ISC', '0BSD', 'OFL-1.1', 'Unlicense', 'MS-PL', 'PostgreSQL']);
+const [command, file] = process.argv.slice(2);
+/** What the list says already: of a package that lies elsewhere on this machine it is believed. */
+const listed = new Map(file && existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')).map((p) => [`${p.name} ${p.version}`, p.license]) : []);
 const json = (path) => JSON.parse(readFileSync(join(root, path), 'utf8'));
 
 /** NuGet packages of the server, as they were locked. */
@@ -20,7 +23,7 @@ function nuget() {
     const folder = join(cache, name.toLowerCase(), version.toLowerCase());
     const spec = existsSync(folder) ? readdirSync(folder).find((file) => file.endsWith('.nuspec')) : undefined;
     const text = spec ? readFileSync(join(folder, spec), 'utf8') : '';
-    const license = /<license type="expression">([^<]+)</.exec(text)?.[1] ?? (/<licenseUrl>([^<]+)</.exec(text)?.[1] || 'unknown');
+    const license = !text ? (listed.get(`${name} ${version}`) ?? 'unknown') : /<license type="expression">([^<]+)</.exec(text)?.[1] ?? (/<licenseUrl>([^<]+)</.exec(text)?.[1] || 'unknown');
     return { name, version, license, where: 'server' };
   });
 }
@@ -47,7 +50,6 @@ const allowed = (license) =>
 const all = [...nuget(), ...npm()].sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : a.version < b.version ? -1 : 1));
 const unique = all.filter((one, i) => i === 0 || one.name !== all[i - 1].name || one.version !== all[i - 1].version);
 const text = `${JSON.stringify(unique, null, 1)}\n`;
-const [command, file] = process.argv.slice(2);
 if (command === '--write') writeFileSync(file, text);
 else if (command === '--check') {
   const refused = unique.filter((one) => !allowed(one.license));
