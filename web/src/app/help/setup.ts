@@ -247,7 +247,7 @@ export const SETUP: Record<string, Help> = {
     slips: [
       'One token for everything: make one for each program, so that one can be withdrawn.',
       'A token in an email or a chat: whoever has it acts as you.',
-      'A webhook that fails for three days is turned off; its messages wait until you turn it on.',
+      'A webhook that fails for three days is turned off, and hears nothing of what happens until you turn it on.',
     ],
   },
   '/api-docs': {
