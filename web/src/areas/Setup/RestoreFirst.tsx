@@ -9,7 +9,8 @@ import { untilServedAgain } from './upkeep/untilServedAgain';
 type File = Schemas['BackupFileRow'];
 
 /** A machine without a shop begins with a backup: the folder, one of its backups, and the shop starts on it. */
-export function RestoreFirst({ code, onBack }: { code: string; onBack: () => void }) {
+export function RestoreFirst({ code: typed, onBack }: { code: string; onBack: () => void }) {
+  const [code, setCode] = useState(typed);
   const [folder, setFolder] = useState('');
   const [passphrase, setPassphrase] = useState('');
   const [files, setFiles] = useState<File[] | null>(null);
@@ -38,11 +39,18 @@ export function RestoreFirst({ code, onBack }: { code: string; onBack: () => voi
         </div>
       )}
       <TextField
+        label="Code that was printed where Yardstick was started"
+        value={code}
+        onChange={(event) => setCode(event.target.value)}
+        autoComplete="off"
+        autoFocus={!typed}
+      />
+      <TextField
         label="Folder with backups, on this machine"
         placeholder="/mnt/backup/shop"
         value={folder}
         onChange={(event) => setFolder(event.target.value)}
-        autoFocus
+        autoFocus={typed !== ''}
       />
       <TextField
         label="Passphrase, where they are sealed"
