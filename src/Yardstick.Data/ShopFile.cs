@@ -2,6 +2,7 @@ using System.Data.Common;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
+using Microsoft.EntityFrameworkCore.Metadata;
 using Yardstick.Data.Setup;
 
 namespace Yardstick.Data;
@@ -174,11 +175,21 @@ public sealed class ShopFile : IDisposable
 
     /// <summary>How the database is opened, for a container.</summary>
     public static DbContextOptionsBuilder Use(DbContextOptionsBuilder options, string database) =>
+        WithoutModel(options, database).UseModel(SharedModel.Value);
+
+    private static DbContextOptionsBuilder WithoutModel(DbContextOptionsBuilder options, string database) =>
         options
             .UseSqlite($"Data Source={database};Foreign Keys=True", sqlite =>
                 sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery)
             )
             .AddInterceptors(Pragmas.Instance);
+
+    // Left to itself, each container would build the same model anew, which takes longer than all else at the start.
+    private static readonly Lazy<IModel> SharedModel = new(() =>
+    {
+        using var db = new ShopDb((DbContextOptions<ShopDb>)WithoutModel(new DbContextOptionsBuilder<ShopDb>(), ":memory:").Options);
+        return db.Model;
+    });
 
     private sealed class Pragmas : DbConnectionInterceptor
     {

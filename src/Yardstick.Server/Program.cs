@@ -80,10 +80,13 @@ static async Task<int> ServeAsync(StartCommand command, RestoreWish wish)
     using var file = Services.DescribingOnly ? null : ShopFile.Open(command.Options.DataFolder);
     if (file is not null && command.Options.Demo)
         await DemoShop.FillAsync(file.Folder, TimeProvider.System);
-    if (file is not null)
-        await file.PrepareAsync();
+    // The data is prepared while the server is put together; nothing is served before both are done.
+    var prepared = file is null ? Task.CompletedTask : Task.Run(file.PrepareAsync);
     if (command.OnlyPrepare)
+    {
+        await prepared;
         return 0;
+    }
 
     var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
     if (file is not null)
@@ -92,6 +95,7 @@ static async Task<int> ServeAsync(StartCommand command, RestoreWish wish)
     builder.AddYardstick(command.Options, file);
     await using var app = builder.Build();
     app.UseYardstick(command.Options);
+    await prepared;
     if (file is not null)
         await FirstRun.SayCodeAsync(app.Services);
     await app.RunAsync();

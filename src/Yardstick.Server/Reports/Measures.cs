@@ -17,20 +17,32 @@ namespace Yardstick.Server.Reports;
 public static class Measures
 {
     /// <summary>What is asked of every page.</summary>
-    /// <param name="Period">As typed; empty is this month.</param>
-    /// <param name="WriterId">Orders of this writer.</param>
-    /// <param name="Source">Customers who came by this source.</param>
-    /// <param name="Make">Vehicles of this make.</param>
-    /// <param name="CannedJobId">Orders with this canned job.</param>
-    /// <param name="Payer">Invoices of this payer.</param>
-    public sealed record MeasuresQuery(
-        [FromQuery(Name = "period")] string? Period,
-        [FromQuery(Name = "writerId")] long? WriterId,
-        [FromQuery(Name = "source")] string? Source,
-        [FromQuery(Name = "make")] string? Make,
-        [FromQuery(Name = "cannedJobId")] long? CannedJobId,
-        [FromQuery(Name = "payer")] Payer? Payer
-    );
+    public sealed record MeasuresQuery
+    {
+        /// <summary>As typed; empty is this month.</summary>
+        [FromQuery(Name = "period")]
+        public string? Period { get; init; }
+
+        /// <summary>Orders of this writer.</summary>
+        [FromQuery(Name = "writerId")]
+        public long? WriterId { get; init; }
+
+        /// <summary>Customers who came by this source.</summary>
+        [FromQuery(Name = "source")]
+        public string? Source { get; init; }
+
+        /// <summary>Vehicles of this make.</summary>
+        [FromQuery(Name = "make")]
+        public string? Make { get; init; }
+
+        /// <summary>Orders with this canned job.</summary>
+        [FromQuery(Name = "cannedJobId")]
+        public long? CannedJobId { get; init; }
+
+        /// <summary>Invoices of this payer.</summary>
+        [FromQuery(Name = "payer")]
+        public Payer? Payer { get; init; }
+    }
 
     /// <summary>What a figure is made of.</summary>
     /// <param name="Amount">The amount.</param>
