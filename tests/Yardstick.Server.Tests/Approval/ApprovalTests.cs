@@ -291,7 +291,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(HttpStatusCode.Conflict, (await customer.PostAsJsonAsync($"{newer}/answer", answer)).StatusCode);
 
         var last = await SendAsync(writer, order);
-        shop.Time.Advance(TimeSpan.FromDays(15));
+        shop.DaysPass(15);
         Assert.Equal("Expired", (await JsonAsync(await customer.GetAsync(last))).Text("state"));
         await using var db = shop.OpenDb();
         Assert.False(await db.Decisions.AnyAsync(d => d.OrderId == order));
@@ -665,7 +665,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
             (await writer.GetAsync("estimates/unanswered")).AsArray().FirstOrDefault(r => r!["orderId"]!.GetValue<long>() == order);
         var row = (await RowAsync(before))!;
         Assert.Equal((1, 0, false), (row["jobs"]!.GetValue<int>(), row["days"]!.GetValue<int>(), row.Flag("expired")));
-        shop.Time.Advance(TimeSpan.FromDays(31));
+        shop.DaysPass(31);
         // Nobody stays signed in that long.
         using var writer = await shop.SignInAsync("mina");
         row = (await RowAsync(writer))!;

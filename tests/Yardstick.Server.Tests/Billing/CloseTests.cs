@@ -92,10 +92,10 @@ public class CloseTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var first = await shop.SignInAsync("mina");
         var (order, job) = await first.WriteUpAsync("Wiederfund");
         await first.FinishAsync(order, job);
-        shop.Time.Advance(TimeSpan.FromDays(1));
+        shop.DaysPass(1);
         using var second = await shop.SignInAsync("mina");
         var invoice = (await second.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
-        shop.Time.Advance(TimeSpan.FromDays(1));
+        shop.DaysPass(1);
         using var mina = await shop.SignInAsync("mina");
         await mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "20" });
         foreach (var (of, day) in new[] { ("opened", 0), ("", 1), ("paid", 2) })

@@ -36,7 +36,7 @@ public sealed class ComebackTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         var sheet = await mina.SheetAsync(order);
         var (customer, vehicle) = (sheet["customer"]!.Id(), sheet["vehicle"]!.Id());
-        shop.Time.Advance(TimeSpan.FromDays(1));
+        shop.DaysPass(1);
         using var later = await shop.SignInAsync("mina");
         var known = (await later.GetAsync($"write-up/known?customer={customer}&vehicle={vehicle}&odometer=45,000")).AsArray();
         var warranty = Assert.Single(known, k => k!.Text("kind") == "Warranty")!;

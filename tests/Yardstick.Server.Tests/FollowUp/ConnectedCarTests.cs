@@ -52,7 +52,7 @@ public sealed class ConnectedCarTests(ShopFixture shop) : IClassFixture<ShopFixt
         var consent = await WaitAsync(mina, r => r.Text("kind") == "Consent" && r.Text("name") == "Somebody");
         Assert.Equal((vehicle.Id, "the VIN is on file"), (consent["vehicleId"]!.GetValue<long>(), consent.Text("matchedBy")));
 
-        shop.Time.Advance(TimeSpan.FromDays(2));
+        shop.DaysPass(2);
         using var later = await shop.SignInAsync("mina");
         object Code(string place) =>
             new

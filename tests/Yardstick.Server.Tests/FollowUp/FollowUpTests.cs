@@ -51,7 +51,7 @@ public sealed class FollowUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await SetShopAsync("declinedAfterDays", "31");
         Assert.Null(await RowAsync(writer, $"Vesa {name}"));
         await SetShopAsync("declinedAfterDays", "1");
-        shop.Time.Advance(TimeSpan.FromDays(1));
+        shop.DaysPass(1);
         using var again = await shop.SignInAsync("mina");
         return (await RowAsync(again, $"Vesa {name}"))!;
     }

@@ -45,7 +45,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.DoesNotContain((await mina.GetAsync("floor")).List("cards"), c => c!.Id() == order);
         await mina.PostAsync($"vehicles/{car}/transfer", new { customerId = 1 });
 
-        shop.Time.Advance(TimeSpan.FromDays(31));
+        shop.DaysPass(31);
         await mina.PostAsync("session", new { userName = "mina", password = "lantern-bay" });
         var known = (await mina.GetAsync($"write-up/known?vehicle={car}")).AsArray();
         Assert.DoesNotContain(known, k => k!.Text("kind") == "OpenOrder");

@@ -102,7 +102,7 @@ public class AccessTokenTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(HttpStatusCode.Unauthorized, await AskAsync(hers, "orders"));
         await ingrid.PostAsync($"people/{mina.Id}/active", new { active = true });
         Assert.Equal(HttpStatusCode.OK, await AskAsync(hers, "orders"));
-        shop.Time.Advance(TimeSpan.FromDays(1));
+        shop.DaysPass(1);
         Assert.Equal(HttpStatusCode.Unauthorized, await AskAsync(hers, "orders"));
     }
 }

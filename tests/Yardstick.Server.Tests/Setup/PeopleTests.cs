@@ -90,7 +90,7 @@ public class PeopleTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(HttpStatusCode.Unauthorized, (await kim.SendAsync(HttpMethod.Get, "session")).Status);
         await anew.GetAsync("session");
         var late = await InviteAsync(ingrid, id);
-        shop.Time.Advance(TimeSpan.FromDays(8));
+        shop.DaysPass(8);
         Assert.Equal(HttpStatusCode.NotFound, (await stranger.SendAsync(HttpMethod.Get, $"invitations/{late}")).Status);
     }
 

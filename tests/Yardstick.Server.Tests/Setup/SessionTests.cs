@@ -103,7 +103,7 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var owner = await shop.SignInAsync("ingrid");
         using var bay = await shop.SignInAsync("ingrid");
         await bay.PostAsync("session/terminal", new { name = "Bay 2" });
-        shop.Time.Advance(TimeSpan.FromDays(31));
+        shop.DaysPass(31);
         Assert.Empty((await bay.GetAsync("session/terminal")).List("people"));
         await bay.RefusedAsync("session/pin", new { staffId = 1, pin = Ingrid }, HttpStatusCode.Unauthorized);
         await bay.PostAsync("session", new { userName = "ingrid", password = "lantern-bay" });

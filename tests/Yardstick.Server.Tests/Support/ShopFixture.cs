@@ -50,6 +50,14 @@ public sealed class ShopFixture : IAsyncLifetime
     private Process? standIns;
 
     public FakeTimeProvider Time { get; } = new(Start);
+
+    /// <summary>Days go by as for a machine that slept: what runs by the second does so once afterwards, not millions of times.</summary>
+    public void DaysPass(int days)
+    {
+        Time.AdjustTime(Time.GetUtcNow() + TimeSpan.FromDays(days) - TimeSpan.FromMinutes(1));
+        Time.Advance(TimeSpan.FromMinutes(1));
+    }
+
     public Uri Address { get; private set; } = null!;
     public HttpClient Outside { get; private set; } = null!;
 
