@@ -339,6 +339,15 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Days on which people are away.</summary>
     public DbSet<Absence> Absences => Set<Absence>();
 
+    /// <summary>How long what is known of customers is kept; at most one.</summary>
+    public DbSet<RetentionPlan> RetentionPlans => Set<RetentionPlan>();
+
+    /// <summary>Customers who asked to be forgotten.</summary>
+    public DbSet<Erasure> Erasures => Set<Erasure>();
+
+    /// <summary>Who had which customer on screen when.</summary>
+    public DbSet<CustomerLook> CustomerLooks => Set<CustomerLook>();
+
     /// <summary>When and where to the shop is backed up: one row, or none yet.</summary>
     public DbSet<BackupPlan> BackupPlans => Set<BackupPlan>();
 

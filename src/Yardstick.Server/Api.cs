@@ -16,6 +16,7 @@ using Yardstick.Server.Reports;
 using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
 using Yardstick.Server.Setup.Backups;
+using Yardstick.Server.Setup.Privacy;
 using Yardstick.Server.Vehicles;
 using Yardstick.Server.WriteUp;
 
@@ -54,6 +55,7 @@ public static class Api
         Invitations.Map(api);
         AccessTokens.Map(api);
         BackupPages.Map(api);
+        PrivacyPages.Map(api);
         HowItRuns.Map(api);
         Texts.Map(api);
         Attachments.Map(api);

@@ -36,6 +36,7 @@ using Yardstick.Server.Safety;
 using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
 using Yardstick.Server.Setup.Backups;
+using Yardstick.Server.Setup.Privacy;
 
 namespace Yardstick.Server;
 
@@ -129,6 +130,7 @@ public static class Services
         services.AddSingleton<OldCommandCleanup>();
         services.AddSingleton<ImportWorker>();
         services.AddSingleton<WebhookSender>();
+        services.AddSingleton<CustomerLooks>();
         services.AddSingleton<Outbox>();
         services.AddSingleton<LinkSeal>();
         services.AddSingleton<MessageComposer>();
@@ -149,6 +151,8 @@ public static class Services
             services.AddHostedService(s => s.GetRequiredService<FollowUpRounds>());
             services.AddHostedService<ConnectedCarRounds>();
             services.AddHostedService<BackupRounds>();
+            services.AddHostedService<RetentionRounds>();
+            services.AddHostedService(s => s.GetRequiredService<CustomerLooks>());
             services.AddHostedService<WarmUp>();
             services.AddHostedService(s => s.GetRequiredService<OldCommandCleanup>());
         }

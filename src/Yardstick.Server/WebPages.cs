@@ -25,9 +25,8 @@ public static class WebPages
             }
         );
         // A program that asks for what is not there gets an answer for programs.
-        app.MapFallback("/api/{**rest}", () =>
-                Problems.Of(new Core.Problem("api.gone", "There is nothing at this address. Check the link."))
-            )
+        app.Map("/api/{**rest}", () => Problems.Of(new Core.Problem("api.gone", "There is nothing at this address. Check the link.")))
+            .WithOrder(int.MaxValue - 1)
             .AllowAnonymous()
             .ExcludeFromDescription();
         var approve = Path.Combine(folder, "approve.html");
@@ -61,11 +60,13 @@ public static class WebPages
             foreach (var path in new[] { "/book", "/book/{token}" })
                 app.MapGet(path, Booking).AllowAnonymous().ExcludeFromDescription();
         }
-        app.MapFallback("{*path:nonfile}", (HttpContext http) =>
-            {
-                http.Response.Headers.CacheControl = "no-store";
-                return Results.Text(page.Replace("__NONCE__", http.StyleNonce(), StringComparison.Ordinal), "text/html; charset=utf-8");
-            })
+        app.MapFallback(
+                (HttpContext http) =>
+                {
+                    http.Response.Headers.CacheControl = "no-store";
+                    return Results.Text(page.Replace("__NONCE__", http.StyleNonce(), StringComparison.Ordinal), "text/html; charset=utf-8");
+                }
+            )
             .AllowAnonymous()
             .ExcludeFromDescription();
     }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using System.Text.Json.Serialization;
 
 namespace Yardstick.Core.Documents;
@@ -111,4 +112,23 @@ public sealed record ShopDocument
                 .ToList(),
             Totals = Totals.Select(t => t with { Amount = -t.Amount }).ToList(),
         };
+
+    /// <summary>The same without what says whose it was; work, amounts and taxes stay.</summary>
+    public ShopDocument WithoutPerson() =>
+        this with
+        {
+            CustomerName = Customers.Customer.ErasedName,
+            CustomerAddress = "",
+            Plate = "",
+            Vin = "",
+            Concerns = [],
+            Consent = [],
+            Acknowledged = [],
+            Findings = [],
+            Handling = [],
+        };
+
+    /// <summary>A frozen document without what says whose it was.</summary>
+    public static string WithoutPerson(string json) =>
+        JsonSerializer.Serialize(JsonSerializer.Deserialize<ShopDocument>(json, DocumentMaker.Json)!.WithoutPerson(), DocumentMaker.Json);
 }

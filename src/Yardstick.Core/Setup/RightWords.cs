@@ -40,7 +40,7 @@ public static class RightWords
         [Permission.EditSetup] = "Change the rest of Setup",
         [Permission.EditStaff] = "Add people, change what they may do, see pay",
         [Permission.ConnectPrograms] = "Connect other programs: access tokens, webhooks",
-        [Permission.KeepData] = "Back up and restore, see how Yardstick runs",
+        [Permission.KeepData] = "Back up and restore, see how Yardstick runs, erase customers",
         [Permission.EnrollTerminals] = "Allow PIN sign-in on a computer",
     };
 

@@ -105,6 +105,6 @@ public enum Permission
     /// <summary>Let other programs in by access tokens, and have them told by webhooks.</summary>
     ConnectPrograms,
 
-    /// <summary>Back the shop up, restore it, see how the program runs.</summary>
+    /// <summary>Back the shop up, restore it, see how the program runs, hand out and erase what is kept of customers.</summary>
     KeepData,
 }

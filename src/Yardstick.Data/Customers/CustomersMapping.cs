@@ -9,6 +9,7 @@ internal sealed class CustomersMapping
         IEntityTypeConfiguration<CustomerEmail>,
         IEntityTypeConfiguration<CustomerPhone>,
         IEntityTypeConfiguration<RecordChange>,
+        IEntityTypeConfiguration<CustomerLook>,
         IEntityTypeConfiguration<Merge>
 {
     public void Configure(EntityTypeBuilder<Customer> builder)
@@ -28,6 +29,12 @@ internal sealed class CustomersMapping
         builder.HasMany(c => c.Rates).WithOne().HasForeignKey(r => r.CustomerId);
         // Every order is priced by them.
         builder.Navigation(c => c.Rates).AutoInclude();
+    }
+
+    public void Configure(EntityTypeBuilder<CustomerLook> builder)
+    {
+        builder.HasIndex(l => new { l.CustomerId, l.At });
+        builder.HasIndex(l => l.At);
     }
 
     public void Configure(EntityTypeBuilder<CustomerEmail> builder) => builder.HasIndex(e => e.Address);

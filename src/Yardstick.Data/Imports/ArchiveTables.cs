@@ -22,6 +22,7 @@ internal static class ArchiveTables
         "BackupRecords",
         "CalendarFeeds",
         "Commands",
+        "Erasing",
         "Invitations",
         "Sessions",
         "TerminalPeople",

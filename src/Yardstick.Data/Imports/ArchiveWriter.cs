@@ -100,7 +100,8 @@ public static class ArchiveWriter
         return new ArchiveManifest.Table(table, rows, Convert.ToHexStringLower(hash.Hash!));
     }
 
-    private static void Write(Utf8JsonWriter json, string name, object value)
+    /// <summary>A value as it lies in the database.</summary>
+    internal static void Write(Utf8JsonWriter json, string name, object value)
     {
         switch (value)
         {

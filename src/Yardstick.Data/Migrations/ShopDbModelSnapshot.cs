@@ -1493,6 +1493,9 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("ErasedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("FirstName")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1615,6 +1618,33 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("CustomerId");
 
                     b.ToTable("CustomerEmails");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerLook", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("StaffId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("What")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("At");
+
+                    b.HasIndex("CustomerId", "At");
+
+                    b.ToTable("CustomerLooks");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Customers.CustomerPhone", b =>
@@ -5498,6 +5528,46 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("BackupRecords");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Setup.Erasure", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("CompletedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Counts")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("FilesLeft")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("KeptUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Request")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CompletedAt");
+
+                    b.ToTable("Erasures");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Setup.ExtraField", b =>
                 {
                     b.Property<long>("Id")
@@ -5639,6 +5709,31 @@ namespace Yardstick.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("LabelsOn");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Setup.RetentionPlan", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("InvoiceYears")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("LookMonths")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("MessageMonths")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("RequestMonths")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("RetentionPlans");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Setup.Shop", b =>

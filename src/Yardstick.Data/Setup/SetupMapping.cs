@@ -17,6 +17,8 @@ internal sealed class SetupMapping
         IEntityTypeConfiguration<Invitation>,
         IEntityTypeConfiguration<AccessToken>,
         IEntityTypeConfiguration<BackupPlan>,
+        IEntityTypeConfiguration<RetentionPlan>,
+        IEntityTypeConfiguration<Erasure>,
         IEntityTypeConfiguration<BackupRecord>,
         IEntityTypeConfiguration<TerminalPerson>,
         IEntityTypeConfiguration<StaffSession>,
@@ -84,6 +86,19 @@ internal sealed class SetupMapping
     {
         builder.Property(p => p.Id).ValueGeneratedNever();
         builder.Ignore(p => p.Folders);
+    }
+
+    public void Configure(EntityTypeBuilder<RetentionPlan> builder) => builder.Property(p => p.Id).ValueGeneratedNever();
+
+    public void Configure(EntityTypeBuilder<Erasure> builder)
+    {
+        builder.HasIndex(e => e.CompletedAt);
+        builder
+            .Property(e => e.Counts)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<ErasedCount>>([]), JsonColumn.Same<IReadOnlyList<ErasedCount>>());
+        builder
+            .Property(e => e.FilesLeft)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
     }
 
     public void Configure(EntityTypeBuilder<BackupRecord> builder)

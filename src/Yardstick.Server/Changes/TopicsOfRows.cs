@@ -151,7 +151,7 @@ internal sealed class TopicsOfRows(DbContext db)
             MessagingConsent => [One(TopicKind.Messages)],
             Notice => [One(TopicKind.Notices)],
             StaffSession or Account or AccessToken => [One(TopicKind.Sessions)],
-            BackupPlan or BackupRecord => [One(TopicKind.Backups)],
+            BackupPlan or BackupRecord or RetentionPlan or Erasure => [One(TopicKind.Backups)],
             Webhook or WebhookMessage => [One(TopicKind.Webhooks)],
             MessageTemplate => [One(TopicKind.Setup)],
             Shop or StaffMember or StaffRight or Absence or ShopStage or Bay =>

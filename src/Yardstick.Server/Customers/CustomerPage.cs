@@ -9,6 +9,7 @@ using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Setup.Privacy;
 
 namespace Yardstick.Server.Customers;
 
@@ -130,12 +131,13 @@ public static class CustomerPage
             .ProducesProblem(422);
     }
 
-    private static async Task<IResult> PageAsync(long id, ShopDb db, TimeProvider time)
+    private static async Task<IResult> PageAsync(long id, ShopDb db, TimeProvider time, HttpContext http, CustomerLooks looks)
     {
         if (await db.LoadCustomerAsync(id) is not { } customer)
             return Problems.Of(Core.Gone.Customer);
         if (customer.MergedIntoId is { } kept)
-            return await PageAsync(kept, db, time);
+            return await PageAsync(kept, db, time, http, looks);
+        looks.Saw(http.User.StaffId(), LookedAt.Customer, customer.Id);
         var shop = await db.Shops.SingleAsync();
         var now = time.Now();
         var policy = await Policies.PolicyAsync(db, await Policies.PolicyInForceAsync(db));

@@ -9,6 +9,7 @@ using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Customers;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Setup.Privacy;
 
 namespace Yardstick.Server.Vehicles;
 
@@ -82,12 +83,13 @@ public static class VehiclePage
         api.MapPost("/vehicles/{id:long}/transfer", Transfer).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> PageAsync(long id, ShopDb db, TimeProvider time)
+    private static async Task<IResult> PageAsync(long id, ShopDb db, TimeProvider time, HttpContext http, CustomerLooks looks)
     {
         if (await db.Vehicles.FirstOrDefaultAsync(v => v.Id == id) is not { } vehicle)
             return Problems.Of(new Problem("vehicle.gone", "This vehicle no longer exists. Reload the page."));
         if (vehicle.MergedIntoId is { } kept)
-            return await PageAsync(kept, db, time);
+            return await PageAsync(kept, db, time, http, looks);
+        looks.Saw(http.User.StaffId(), LookedAt.Vehicle, id);
         var owner = await db.Customers.SingleAsync(c => c.Id == vehicle.CustomerId);
         var transfers = await db.VehicleTransfers.Where(t => t.VehicleId == id).OrderByDescending(t => t.Id).ToListAsync();
         var earlier = new List<OwnerView>();

@@ -32,6 +32,8 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "AccessTokens",
         "StaffRights",
         "BackupPlans",
+        "RetentionPlans",
+        "Erasures",
         "Webhooks",
         // Names of what a statement itself makes.
         "makes",

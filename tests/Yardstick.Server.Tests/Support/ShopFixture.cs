@@ -51,11 +51,11 @@ public sealed class ShopFixture : IAsyncLifetime
 
     public FakeTimeProvider Time { get; } = new(Start);
 
-    /// <summary>Days go by as for a machine that slept: what runs by the second does so once afterwards, not millions of times.</summary>
+    /// <summary>Days go by as for a machine that slept: what runs by the second does so for an hour, not for all of them.</summary>
     public void DaysPass(int days)
     {
-        Time.AdjustTime(Time.GetUtcNow() + TimeSpan.FromDays(days) - TimeSpan.FromMinutes(1));
-        Time.Advance(TimeSpan.FromMinutes(1));
+        Time.AdjustTime(Time.GetUtcNow() + TimeSpan.FromDays(days) - TimeSpan.FromHours(1));
+        Time.Advance(TimeSpan.FromHours(1));
     }
 
     public Uri Address { get; private set; } = null!;

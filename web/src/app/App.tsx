@@ -67,6 +67,7 @@ const ImportsPage = lazy(() => import('../areas/Imports/ImportsPage'));
 const ImportPage = lazy(() => import('../areas/Imports/ImportPage'));
 const UpkeepPage = lazy(() => import('../areas/Setup/upkeep/UpkeepPage'));
 const RunsPage = lazy(() => import('../areas/Setup/upkeep/RunsPage'));
+const PrivacyPage = lazy(() => import('../areas/Setup/privacy/PrivacyPage'));
 const AboutPage = lazy(() => import('../areas/Setup/AboutPage'));
 const ProgramsPage = lazy(() => import('../areas/Imports/programs/ProgramsPage'));
 const ApiDocsPage = lazy(() => import('../areas/Imports/programs/ApiDocsPage'));
@@ -218,6 +219,7 @@ export function App() {
                 <Route path="files/:id" element={<ImportPage />} />
                 <Route path="upkeep" element={<UpkeepPage />} />
                 <Route path="upkeep/runs" element={<RunsPage />} />
+                <Route path="upkeep/privacy" element={<PrivacyPage />} />
                 <Route path="programs" element={<ProgramsPage />} />
               </Route>
               <Route path="invoices/:id" element={<InvoicePage />} />

@@ -4404,6 +4404,243 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/privacy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is kept of customers: how long, handed out, erased, and who looked. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PrivacyView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/privacy/retention": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What is kept of customers: how long, handed out, erased, and who looked. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RetentionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/privacy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is kept of customers: how long, handed out, erased, and who looked. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CustomerPrivacyView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/data.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is kept of customers: how long, handed out, erased, and who looked. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What is kept of customers: how long, handed out, erased, and who looked. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EraseRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CustomerErased"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs": {
         parameters: {
             query?: never;
@@ -25054,6 +25291,12 @@ export interface components {
             /** Format: double */
             amount: number;
         };
+        /** @description An erasure that was done. */
+        CustomerErased: {
+            /** Format: int64 */
+            id: number;
+            keptUntil: null | components["schemas"]["LocalDate"];
+        };
         CustomerFigures: {
             /** Format: int32 */
             visits: number;
@@ -25094,6 +25337,22 @@ export interface components {
             value: null | string;
             /** Format: int32 */
             version: number;
+        };
+        /** @description What is kept of one customer, and whether they can be erased. */
+        CustomerPrivacyView: {
+            /** @description The name that confirms an erasure. */
+            name: string;
+            erasedAt?: null | components["schemas"]["Instant"];
+            /** @description What keeps them from being erased today, each in a sentence. */
+            obstacles: string[];
+            keptUntil?: null | components["schemas"]["LocalDate"];
+            /**
+             * Format: int32
+             * @description Invoices that stay until then.
+             */
+            invoicesKept: number;
+            /** @description Who had them on screen, the latest first. */
+            looks: components["schemas"]["LookRow"][];
         };
         /** @description A question to the shop. */
         CustomerQuestion: {
@@ -25526,6 +25785,29 @@ export interface components {
         /** @description A name for the computer. */
         EnrollRequest: {
             name: string;
+        };
+        ErasedCount: {
+            what: string;
+            /** Format: int32 */
+            count: number;
+        };
+        /** @description An erasure: how it was asked, and the customer's name to confirm it. */
+        EraseRequest: {
+            request: null | string;
+            name: null | string;
+        };
+        /** @description A customer who was erased. */
+        ErasureRow: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            customerId: number;
+            request: string;
+            at: components["schemas"]["Instant"];
+            by: string;
+            counts: components["schemas"]["ErasedCount"][];
+            keptUntil: null | components["schemas"]["LocalDate"];
+            completedAt: null | components["schemas"]["Instant"];
         };
         /** @description An error that was written down. */
         ErrorOfWeek: {
@@ -27188,6 +27470,16 @@ export interface components {
         LockRequest: {
             until: null | string;
         };
+        /** @enum {unknown} */
+        LookedAt: "Customer" | "Vehicle" | "Order";
+        /** @description Somebody who had the customer on screen. */
+        LookRow: {
+            /** Format: int64 */
+            id: number;
+            at: components["schemas"]["Instant"];
+            by: string;
+            what: components["schemas"]["LookedAt"];
+        };
         /** @description A part that is here or on the way and that nobody waits for. */
         LoosePartView: {
             /**
@@ -28709,6 +29001,14 @@ export interface components {
             /** @default false */
             tellsCost: boolean;
         };
+        /** @description All about privacy in the shop. */
+        PrivacyView: {
+            /** @description How long what is kept. */
+            retention: components["schemas"]["RetentionView"];
+            backupsUntil: null | components["schemas"]["LocalDate"];
+            /** @description Who was erased, the latest first. */
+            erasures: components["schemas"]["ErasureRow"][];
+        };
         Problem: {
             code: string;
             message: string;
@@ -29414,6 +29714,29 @@ export interface components {
             name: null | string;
             passphrase: null | string;
             shopName: null | string;
+        };
+        /** @description A field of the plan as typed. */
+        RetentionRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        /** @description How long what is known of customers is kept, as typed. */
+        RetentionView: {
+            /**
+             * Format: int32
+             * @description Its version; 0 while nobody changed it.
+             */
+            version: number;
+            /** @description Years for which invoices stay as they were sent. */
+            invoiceYears: string;
+            /** @description Months after which messages go; empty keeps them. */
+            messageMonths: string;
+            /** @description Months after which handled requests go; empty keeps them. */
+            requestMonths: string;
+            /** @description Months after which it is forgotten who looked at whom. */
+            lookMonths: string;
         };
         /** @description A part that came and can go back. */
         ReturnableView: {

@@ -88,6 +88,13 @@ public class BackupPlan
         return tried is null || tried < last;
     }
 
+    /// <summary>The day by which no backup of a day is there any more; null where none are made.</summary>
+    /// <param name="day">The day.</param>
+    public LocalDate? ThinnedOutBy(LocalDate day) =>
+        At is null || Folders.Count == 0
+            ? null
+            : new[] { day.PlusDays(Daily), day.PlusWeeks(Weekly), day.PlusMonths(Monthly) }.Max().PlusDays(1);
+
     /// <summary>A field as it is typed.</summary>
     public string Shown(string field) =>
         field switch

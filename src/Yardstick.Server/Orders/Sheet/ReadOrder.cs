@@ -8,6 +8,7 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Setup.Privacy;
 
 namespace Yardstick.Server.Orders;
 
@@ -35,10 +36,14 @@ public static class ReadOrder
         api.MapGet("/orders/{id:long}/record", RecordAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<RecordEntry>>();
     }
 
-    private static async Task<IResult> SheetAsync(long id, SheetReader reader, HttpContext http) =>
-        await reader.ReadAsync(id, http.User.May(Permission.SeeMargin), http.Request.Headers[SheetParts.HasHeader].ToString()) is { } sheet
-            ? Results.Ok(sheet)
-            : Problems.Of(Gone.Order);
+    private static async Task<IResult> SheetAsync(long id, SheetReader reader, HttpContext http, CustomerLooks looks)
+    {
+        var has = http.Request.Headers[SheetParts.HasHeader].ToString();
+        if (await reader.ReadAsync(id, http.User.May(Permission.SeeMargin), has) is not { } sheet)
+            return Problems.Of(Gone.Order);
+        looks.Saw(http.User.StaffId(), LookedAt.Order, id);
+        return Results.Ok(sheet);
+    }
 
     private static async Task<IResult> WhyAsync(long id, ShopDb db, TimeProvider time, HttpContext http)
     {

@@ -3,6 +3,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Data;
 using Yardstick.Data.Billing;
+using Yardstick.Server.Setup.Privacy;
 
 namespace Yardstick.Server.Setup.Backups;
 
@@ -105,6 +106,9 @@ internal static class ShopBackup
             before = Invariant($"{folder}.before-{utcNow:yyyyMMddHHmmss}");
             Directory.Move(folder, before);
         }
+        // Who was erased since is not to come back.
+        if (before.Length > 0)
+            ErasedList.Carry(before, fresh);
         Directory.Move(fresh, folder);
         return before;
     }

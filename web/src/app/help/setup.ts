@@ -236,6 +236,20 @@ export const SETUP: Record<string, Help> = {
       'The full log lies in the folder logs beside the data.',
     ],
   },
+  '/setup/upkeep/privacy': {
+    title: 'Privacy',
+    purpose: 'How long is kept what, and the record of customers who asked to be forgotten.',
+    steps: [
+      'Enter how many years invoices have to be kept where you are.',
+      'Enter after how many months messages and handled requests go, or leave them empty.',
+      'To hand out or erase what is kept about one customer, open the customer and choose Privacy.',
+    ],
+    slips: [
+      'Years of invoices count from the end of the year, not from the day.',
+      'Backups keep an erased customer until they are thinned out.',
+      'Do not write names into how it was asked: the record is there for years.',
+    ],
+  },
   '/setup/programs': {
     title: 'Setup: Other programs',
     purpose: 'Lets other programs read and change what you may, and tells them when something happens.',

@@ -18,6 +18,7 @@ import { useCustomerEdits, useCustomerPage, type CustomerPageView } from './useR
 import '../../ui/records.css';
 
 const MergeDialog = lazy(() => import('./MergeDialog'));
+const PrivacyDialog = lazy(() => import('./PrivacyDialog'));
 
 /** A customer: everything on file, edited in place. */
 export default function CustomerPage() {
@@ -32,12 +33,14 @@ function Customer({ customer }: { customer: CustomerPageView }) {
   const navigate = useNavigate();
   const mayWrite = useMay('WriteUp');
   const mayPlan = useMay('PlanWork');
+  const mayErase = useMay('KeepData');
   const newAppointment = useNewAppointment();
   const edits = useCustomerEdits(customer.id, customer.version);
   const say = useSay();
   const shop = useShop();
   const now = useNow();
   const [merging, setMerging] = useState(false);
+  const [privacy, setPrivacy] = useState(false);
   const [messages, setMessages] = useState(false);
   const closed = !mayWrite;
   const f = customer.fields;
@@ -77,6 +80,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
           </button>
         ))}
         <Button onClick={() => setMessages(true)}>Messages</Button>
+        {mayErase && <Button onClick={() => setPrivacy(true)}>Privacy…</Button>}
         <Button href={`/api/customers/${customer.id}/contact.vcf`}>Download contact (vCard)</Button>
         {mayPlan && (
           <Button onClick={book}>
@@ -172,6 +176,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
         </div>
       </div>
       <Suspense fallback={null}>
+        {privacy && <PrivacyDialog id={customer.id} name={customer.name} onClose={() => setPrivacy(false)} />}
         {merging && (
           <MergeDialog
             kind="customers"

@@ -110,7 +110,10 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
     case 'Webhooks':
       return [['webhooks']];
     case 'Backups':
-      return [['setup', 'backups']];
+      return [
+        ['setup', 'backups'],
+        ['setup', 'privacy'],
+      ];
   }
 }
 

@@ -1,0 +1,248 @@
+using System.IO.Compression;
+using System.Net;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Data.Setup.Privacy;
+using Yardstick.Server.Setup.Privacy;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.Setup;
+
+/// <summary>What is kept of a customer is handed out whole, erased as far as the law lets it, and who looked is known.</summary>
+public class PrivacyTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    /// <summary>A customer of the demo with a phone, a vehicle and invoices, whose last one was posted in a year.</summary>
+    private async Task<long> CustomerAsync(bool recent)
+    {
+        await using var db = shop.OpenDb();
+        var settled = await db
+            .Database.SqlQuery<long>(
+                $"""
+                SELECT c.Id AS Value FROM Customers c
+                WHERE c.ErasedAt IS NULL AND EXISTS (SELECT 1 FROM CustomerPhones p WHERE p.CustomerId = c.Id)
+                  AND EXISTS (SELECT 1 FROM Vehicles v WHERE v.CustomerId = c.Id AND v.Plate <> '')
+                  AND NOT EXISTS (SELECT 1 FROM Orders o WHERE o.CustomerId = c.Id AND o.State = 0)
+                  AND NOT EXISTS (SELECT 1 FROM Appointments a WHERE a.CustomerId = c.Id)
+                """
+            )
+            .ToListAsync();
+        var border = Instant.FromUtc(2025, 1, 1, 0, 0);
+        var last = await db
+            .Invoices.Where(i => i.CustomerId != null && settled.Contains(i.CustomerId.Value))
+            .GroupBy(i => i.CustomerId!.Value)
+            .Select(g => new { g.Key, At = g.Max(i => i.PostedAt) })
+            .ToListAsync();
+        var ids = last.Where(l => l.At >= border == recent).Select(l => l.Key).Order();
+        var ingrid = await shop.SignInAsync("ingrid");
+        foreach (var id in ids)
+            if ((await ingrid.GetAsync($"customers/{id}/privacy")).List("obstacles").Count == 0)
+                return id;
+        throw new InvalidOperationException("Nobody of the demo can be erased.");
+    }
+
+    /// <summary>Which tables still hold any of these words, wherever in a row.</summary>
+    private async Task<List<string>> HoldingAsync(params string[] words)
+    {
+        await using var connection = new SqliteConnection(
+            $"Data Source={Path.Combine(shop.Folder, "shop.db")};Mode=ReadOnly;Pooling=False"
+        );
+        await connection.OpenAsync();
+        async Task<List<string>> ReadAsync(string sql)
+        {
+            await using var command = connection.CreateCommand();
+            command.CommandText = sql;
+            await using var reader = await command.ExecuteReaderAsync();
+            var rows = new List<string>();
+            while (await reader.ReadAsync())
+                rows.Add(reader.GetString(0));
+            return rows;
+        }
+        var holding = new List<string>();
+        foreach (
+            var table in await ReadAsync(
+                "SELECT name FROM sqlite_master WHERE type = 'table' AND sql NOT LIKE 'CREATE VIRTUAL%' AND name NOT LIKE 'Search%'"
+            )
+        )
+        foreach (var column in await ReadAsync($"SELECT name FROM pragma_table_info('{table}') WHERE type = 'TEXT'"))
+        foreach (var word in words)
+            if ((await ReadAsync($"SELECT 'x' FROM \"{table}\" WHERE instr(lower(\"{column}\"), lower('{word}')) > 0 LIMIT 1")).Count > 0)
+                holding.Add(table);
+        return [.. holding.Distinct()];
+    }
+
+    private async Task<string[]> KnownByAsync(long id)
+    {
+        await using var db = shop.OpenDb();
+        var customer = await db.Customers.Include(c => c.Phones).Include(c => c.Emails).SingleAsync(c => c.Id == id);
+        var vehicles = await db.Vehicles.Where(v => v.CustomerId == id).ToListAsync();
+        return
+        [
+            .. customer.Phones.Select(p => p.Number),
+            .. customer.Emails.Select(e => e.Address),
+            .. vehicles.Select(v => v.Vin.ToString()).Where(v => v.Length > 0),
+        ];
+    }
+
+    private async Task<System.Text.Json.Nodes.JsonNode> EraseAsync(Browser by, long id, string? name = null) =>
+        await by.PostAsync(
+            $"customers/{id}/erase",
+            new { request = "by letter of March 3", name = name ?? (await by.GetAsync($"customers/{id}/page")).Text("name") }
+        );
+
+    [Fact]
+    public async Task Erased_the_person_is_gone_from_every_table_but_from_invoices_that_have_to_stay_and_from_those_when_their_time_is_over()
+    {
+        var ingrid = await shop.SignInAsync("ingrid");
+        var id = await CustomerAsync(recent: true);
+        var known = await KnownByAsync(id);
+        await ingrid.PostAsync(
+            $"customers/{id}/fields",
+            new
+            {
+                field = "notes",
+                value = $"Call {known[0]}",
+                version = (await ingrid.GetAsync($"customers/{id}/page"))["version"]!.GetValue<int>(),
+            }
+        );
+        Assert.Contains("RecordChanges", await HoldingAsync(known));
+
+        Assert.Equal(
+            "erasure.name",
+            (await ingrid.RefusedAsync($"customers/{id}/erase", new { request = "x", name = "Somebody" })).Text("code")
+        );
+        var erased = await EraseAsync(ingrid, id);
+        Assert.NotNull(erased["keptUntil"]);
+        Assert.Equal(["Invoices"], (await HoldingAsync(known)).Except(["Commands"]));
+        Assert.Equal("Erased customer", (await ingrid.GetAsync($"customers/{id}/page")).Text("name"));
+        Assert.Equal(
+            "erasure.done",
+            (await ingrid.RefusedAsync($"customers/{id}/erase", new { request = "x", name = "Erased customer" })).Text("code")
+        );
+        var row = (await ingrid.GetAsync("privacy")).List("erasures")[0]!;
+        Assert.Equal(id, row["customerId"]!.GetValue<long>());
+        Assert.Null(row["completedAt"]);
+        Assert.Contains(row.List("counts"), c => c!.Text("what") == "phone numbers");
+        // Everything that adds up still does.
+        Assert.Empty((await ingrid.PostAsync("books/check", new { })).AsArray());
+
+        // When invoices need not be kept so long any more, the next day's round takes the rest.
+        await ingrid.PostAsync(
+            "privacy/retention",
+            new
+            {
+                field = "invoiceYears",
+                value = "1",
+                version = 0,
+            }
+        );
+        shop.DaysPass(800);
+        await UntilAsync(async () =>
+            (await (await shop.SignInAsync("ingrid")).GetAsync("privacy")).List("erasures")[0]!["completedAt"] is not null
+        );
+        Assert.Empty((await HoldingAsync(known)).Except(["Commands"]));
+    }
+
+    [Fact]
+    public async Task Who_came_back_with_a_backup_is_erased_again()
+    {
+        var id = await CustomerAsync(recent: false);
+        var known = await KnownByAsync(id);
+        await ErasedList.AddAsync(shop.Folder, new ErasedList.Entry(id, "by letter", 17_000_000_000_000_000, 1));
+        shop.DaysPass(1);
+        await UntilAsync(async () =>
+        {
+            await using var db = shop.OpenDb();
+            return await db.Erasures.AnyAsync(e => e.CustomerId == id)
+                && await db.Customers.AnyAsync(c => c.Id == id && c.ErasedAt != null);
+        });
+        Assert.DoesNotContain("CustomerPhones", await HoldingAsync(known));
+        Assert.DoesNotContain("Vehicles", await HoldingAsync(known));
+    }
+
+    [Fact]
+    public async Task What_is_kept_of_one_is_one_file_with_nothing_of_anybody_else()
+    {
+        var ingrid = await shop.SignInAsync("ingrid");
+        var (id, other) = (await CustomerAsync(recent: true), 0L);
+        await using (var db = shop.OpenDb())
+            other = await db.CustomerPhones.Where(p => p.CustomerId != id).Select(p => p.CustomerId).FirstAsync();
+        using var zip = new ZipArchive(new MemoryStream(await ingrid.BytesAsync($"customers/{id}/data.zip")));
+        Assert.NotNull(zip.GetEntry("README.txt"));
+        string Text(string name)
+        {
+            using var reader = new StreamReader(zip.GetEntry(name)!.Open());
+            return reader.ReadToEnd();
+        }
+        Assert.Contains((await KnownByAsync(id))[0], Text("tables/CustomerPhones.jsonl"), StringComparison.Ordinal);
+        Assert.Equal(1, Text("tables/Customers.jsonl").Count(c => c == '\n'));
+        Assert.NotEqual("", Text("tables/Invoices.jsonl"));
+        var all = string.Concat(
+            zip.Entries.Where(e => e.FullName.EndsWith(".jsonl", StringComparison.Ordinal)).Select(e => Text(e.FullName))
+        );
+        foreach (var theirs in await KnownByAsync(other))
+            Assert.DoesNotContain(theirs, all, StringComparison.OrdinalIgnoreCase);
+        foreach (var inside in new[] { "TokenHash", "CaseJson", "UnitCost", "Profit_Cents" })
+            Assert.DoesNotContain($"\"{inside}\"", all, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Who_looked_is_known_once_a_quarter_of_an_hour_and_open_work_keeps_a_customer()
+    {
+        var ingrid = await shop.SignInAsync("ingrid");
+        var mina = await shop.SignInAsync("mina");
+        long order,
+            customer;
+        await using (var db = shop.OpenDb())
+            (order, customer) = await db
+                .Orders.Where(o => o.State == Core.Orders.OrderState.Open && o.CustomerId != null)
+                .Select(o => new ValueTuple<long, long>(o.Id, o.CustomerId!.Value))
+                .FirstAsync();
+        for (var i = 0; i < 3; i++)
+        {
+            await mina.GetAsync($"orders/{order}");
+            await mina.GetAsync($"customers/{customer}/page");
+        }
+        shop.Time.Advance(TimeSpan.FromSeconds(6));
+        System.Text.Json.Nodes.JsonNode view = null!;
+        await UntilAsync(async () =>
+            (view = await ingrid.GetAsync($"customers/{customer}/privacy"))
+                .List("looks")
+                .Count(l => l!.Text("by").StartsWith("Mina", StringComparison.Ordinal)) == 2
+        );
+        Assert.Contains("is open", view.List("obstacles")[0]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Equal(
+            "erasure.open",
+            (await ingrid.RefusedAsync($"customers/{customer}/erase", new { request = "x", name = view.Text("name") })).Text("code")
+        );
+        Assert.Equal(HttpStatusCode.Forbidden, (await mina.SendAsync(HttpMethod.Get, $"customers/{customer}/privacy")).Status);
+    }
+
+    [Fact]
+    public async Task Every_table_that_points_to_a_customer_a_vehicle_or_an_order_says_what_becomes_of_it()
+    {
+        await using var db = shop.OpenDb();
+        var pointing = await db
+            .Database.SqlQueryRaw<string>(
+                """
+                SELECT DISTINCT t.name AS Value FROM sqlite_master t JOIN pragma_table_info(t.name) c
+                WHERE t.type = 'table' AND c.name IN ('CustomerId', 'VehicleId', 'OrderId', 'FromCustomerId')
+                """
+            )
+            .ToListAsync();
+        Assert.Empty(pointing.Except(PersonalTables.All.Select(t => t.Name)).Order());
+        var there = await db.Database.SqlQueryRaw<string>("SELECT name AS Value FROM sqlite_master WHERE type = 'table'").ToListAsync();
+        Assert.Empty(PersonalTables.All.Select(t => t.Name).Except(there));
+    }
+
+    private static async Task UntilAsync(Func<Task<bool>> there)
+    {
+        for (var i = 0; i < 200; i++)
+        {
+            if (await there())
+                return;
+            await Task.Delay(100);
+        }
+        Assert.Fail("It never came to be.");
+    }
+}
