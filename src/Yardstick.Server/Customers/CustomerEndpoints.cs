@@ -79,7 +79,7 @@ public static class CustomerEndpoints
         // The database lowers it; no culture of .NET has a part in it.
 #pragma warning disable CA1304, CA1311
         var names = db
-            .Customers.Where(c => c.MergedIntoId == null)
+            .Customers.Where(c => c.MergedIntoId == null && c.ErasedAt == null)
             .Select(c => new { c.Id, Sort = (c.BusinessName != "" ? c.BusinessName : c.LastName + " " + c.FirstName).ToLower() });
 #pragma warning restore CA1304, CA1311
         if (FindQuery.WordsOf(q ?? "").Length > 0)

@@ -46,6 +46,9 @@ public static class CustomerPage
         /// <summary>The name by which everybody calls them.</summary>
         public required string Name { get; init; }
 
+        /// <summary>When they were erased, UTC; null for a customer.</summary>
+        public Instant? ErasedAt { get; init; }
+
         /// <summary>Every field as it is typed, by its name.</summary>
         public required IReadOnlyDictionary<string, string> Fields { get; init; }
 
@@ -147,6 +150,7 @@ public static class CustomerPage
                 Id = customer.Id,
                 Version = customer.Version,
                 Name = customer.DisplayName,
+                ErasedAt = customer.ErasedAt,
                 Fields = FieldNames.ToDictionary(f => f, f => customer.Shown(f) ?? ""),
                 ExemptToday = customer.IsExemptOn(shop.Local(now).Date),
                 Phones = customer

@@ -107,7 +107,7 @@ public static class MergeRecords
             return same;
         var standing =
             kind == MergeKind.Customers
-                ? await db.Customers.CountAsync(c => (c.Id == id || c.Id == other) && c.MergedIntoId == null)
+                ? await db.Customers.CountAsync(c => (c.Id == id || c.Id == other) && c.MergedIntoId == null && c.ErasedAt == null)
                 : await db.Vehicles.CountAsync(v => (v.Id == id || v.Id == other) && v.MergedIntoId == null);
         return standing == 2
             ? null

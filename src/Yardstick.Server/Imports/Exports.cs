@@ -38,7 +38,7 @@ public static class Exports
             .Customers.AsNoTracking()
             .Include(c => c.Phones)
             .Include(c => c.Emails)
-            .Where(c => c.MergedIntoId == null)
+            .Where(c => c.MergedIntoId == null && c.ErasedAt == null)
             .OrderBy(c => c.Id)
             .ToListAsync();
         return await FileAsync(

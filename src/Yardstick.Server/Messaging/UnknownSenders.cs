@@ -117,7 +117,7 @@ public static class UnknownSenders
                 await db
                     .Customers.Include(c => c.Phones)
                     .Include(c => c.Emails)
-                    .FirstOrDefaultAsync(c => c.Id == request.CustomerId && c.MergedIntoId == null)
+                    .FirstOrDefaultAsync(c => c.Id == request.CustomerId && c.MergedIntoId == null && c.ErasedAt == null)
                 is not { } customer
             )
                 return new Problem("customer.gone", "This customer no longer exists. Reload the page.", "customerId");

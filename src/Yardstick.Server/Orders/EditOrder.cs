@@ -109,7 +109,7 @@ public static class EditOrder
             return (Vehicle?)null;
         if (
             (under.Order.CustomerId ?? request.CustomerId) is not { } owner
-            || !await db.Customers.AnyAsync(c => c.Id == owner && c.MergedIntoId == null)
+            || !await db.Customers.AnyAsync(c => c.Id == owner && c.MergedIntoId == null && c.ErasedAt == null)
         )
             return OrderStart.NoCustomer;
         var made = Vehicle.Create(typed, under.LocalNow.Year);

@@ -197,7 +197,7 @@ public static class Appointments
 
     private static async Task<Problem?> BelongingAsync(ShopDb db, long customerId, long? vehicleId)
     {
-        if (!await db.Customers.AnyAsync(c => c.Id == customerId && c.MergedIntoId == null))
+        if (!await db.Customers.AnyAsync(c => c.Id == customerId && c.MergedIntoId == null && c.ErasedAt == null))
             return Gone.Customer;
         return vehicleId is { } id && !await db.Vehicles.AnyAsync(v => v.Id == id && v.CustomerId == customerId && v.MergedIntoId == null)
             ? new Problem("vehicle.gone", "This vehicle is not on this customer's record. Choose another.")

@@ -205,14 +205,17 @@ public static class LookUps
         {
             var near = (await FindQuery.NearAsync(db, name)).ToList();
             Add(
-                (await db.Customers.Where(c => near.Contains(c.Id) && c.MergedIntoId == null).ToListAsync())
+                (await db.Customers.Where(c => near.Contains(c.Id) && c.MergedIntoId == null && c.ErasedAt == null).ToListAsync())
                     .Where(c => DuplicateCheck.Names(typed, c))
                     .Select(c => c.Id),
                 DuplicateReason.Name
             );
         }
         var ids = found.Keys.ToList();
-        var customers = await db.Customers.Include(c => c.Phones).Where(c => ids.Contains(c.Id) && c.MergedIntoId == null).ToListAsync();
+        var customers = await db
+            .Customers.Include(c => c.Phones)
+            .Where(c => ids.Contains(c.Id) && c.MergedIntoId == null && c.ErasedAt == null)
+            .ToListAsync();
         return Results.Ok(
             customers
                 .OrderBy(c => found[c.Id].Min())

@@ -192,7 +192,7 @@ public static class StartOrder
     private static async Task<Result<Customer?>> CustomerAsync(ShopDb db, StartOrderRequest request, Shop shop, Instant now)
     {
         if (request.CustomerId is { } id)
-            return await db.Customers.FindAsync(id) is { } known ? (Result<Customer?>)known : Gone.Customer;
+            return await db.Customers.FindAsync(id) is { ErasedAt: null } known ? (Result<Customer?>)known : Gone.Customer;
         if (request.Customer is not { } typed)
             return request.CounterSale ? (Result<Customer?>)(Customer?)null : OrderStart.NoCustomer;
         var made = Customer.Create(

@@ -123,6 +123,17 @@ public class PrivacyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(id, row["customerId"]!.GetValue<long>());
         Assert.Null(row["completedAt"]);
         Assert.Contains(row.List("counts"), c => c!.Text("what") == "phone numbers");
+        Assert.DoesNotContain((await ingrid.GetAsync("find?q=erased")).AsArray(), f => f!.Text("kind") == "Customer");
+        await ingrid.RefusedAsync(
+            "orders",
+            new
+            {
+                customerId = id,
+                withoutVehicle = true,
+                jobs = new[] { "Brakes" },
+            },
+            HttpStatusCode.NotFound
+        );
         // Everything that adds up still does.
         Assert.Empty((await ingrid.PostAsync("books/check", new { })).AsArray());
 

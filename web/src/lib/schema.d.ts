@@ -25391,6 +25391,7 @@ export interface components {
             version: number;
             /** @description The name by which everybody calls them. */
             name: string;
+            erasedAt?: null | components["schemas"]["Instant"];
             /** @description Every field as it is typed, by its name. */
             fields: {
                 [key: string]: string;

@@ -146,7 +146,7 @@ internal sealed class FollowUpReaches
             Address = to?.Address ?? "",
             Phone = customer?.Phones.OrderBy(p => p.Id).FirstOrDefault()?.Number ?? "",
             Refuses = to is null && customer is { } known && known.Phones.Count + known.Emails.Count > 0,
-            IsNotServed = customer is { DoNotServe.Length: > 0 },
+            IsNotServed = customer is { DoNotServe.Length: > 0 } or { ErasedAt: not null },
             HeardAt = body is null ? null : at,
             Heard = body ?? "",
             CameAt = came.TryGetValue(reason.CustomerId, out var when) ? when : null,

@@ -258,7 +258,7 @@ public static class RequestTray
         {
             if (whose.CustomerId is { } customerId)
             {
-                if (!await work.Db.Customers.AnyAsync(c => c.Id == customerId && c.MergedIntoId == null))
+                if (!await work.Db.Customers.AnyAsync(c => c.Id == customerId && c.MergedIntoId == null && c.ErasedAt == null))
                     return Gone.MergedCustomer;
                 if (
                     whose.VehicleId is { } vehicleId

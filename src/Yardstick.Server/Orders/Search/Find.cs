@@ -83,7 +83,7 @@ public static class Find
                 ? []
                 : await db
                     .Customers.Include(c => c.Phones)
-                    .Where(c => customerIds.Contains(c.Id) && c.MergedIntoId == null)
+                    .Where(c => customerIds.Contains(c.Id) && c.MergedIntoId == null && c.ErasedAt == null)
                     .ToDictionaryAsync(c => c.Id);
         var contacts =
             contactIds.Count == 0 ? [] : await db.CustomerContacts.Where(c => contactIds.Contains(c.Id)).ToDictionaryAsync(c => c.Id);

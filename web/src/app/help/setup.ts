@@ -238,7 +238,7 @@ export const SETUP: Record<string, Help> = {
   },
   '/setup/upkeep/privacy': {
     title: 'Privacy',
-    purpose: 'How long is kept what, and the record of customers who asked to be forgotten.',
+    purpose: 'How long things are kept, and the record of customers who asked to be forgotten.',
     steps: [
       'Enter how many years invoices have to be kept where you are.',
       'Enter after how many months messages and handled requests go, or leave them empty.',

@@ -31,8 +31,9 @@ export default function CustomerPage() {
 
 function Customer({ customer }: { customer: CustomerPageView }) {
   const navigate = useNavigate();
-  const mayWrite = useMay('WriteUp');
-  const mayPlan = useMay('PlanWork');
+  const erased = customer.erasedAt != null;
+  const mayWrite = useMay('WriteUp') && !erased;
+  const mayPlan = useMay('PlanWork') && !erased;
   const mayErase = useMay('KeepData');
   const newAppointment = useNewAppointment();
   const edits = useCustomerEdits(customer.id, customer.version);
@@ -69,6 +70,11 @@ function Customer({ customer }: { customer: CustomerPageView }) {
         <h1>{customer.name}</h1>
         {f.doNotServe && <span className="stop strong">Do not serve: {f.doNotServe}</span>}
         {f.alert && <span className="alert-mark">{f.alert}</span>}
+        {customer.erasedAt && (
+          <span className="soft">
+            No. {customer.id}, erased {when(customer.erasedAt)}
+          </span>
+        )}
         <span className="grow" />
         {customer.merges.map((merge) => (
           <button
@@ -79,9 +85,9 @@ function Customer({ customer }: { customer: CustomerPageView }) {
             Undo merge with “{merge.gone}”
           </button>
         ))}
-        <Button onClick={() => setMessages(true)}>Messages</Button>
+        {!erased && <Button onClick={() => setMessages(true)}>Messages</Button>}
         {mayErase && <Button onClick={() => setPrivacy(true)}>Privacy…</Button>}
-        <Button href={`/api/customers/${customer.id}/contact.vcf`}>Download contact (vCard)</Button>
+        {!erased && <Button href={`/api/customers/${customer.id}/contact.vcf`}>Download contact (vCard)</Button>}
         {mayPlan && (
           <Button onClick={book}>
             Appointment <span className="key">C</span>

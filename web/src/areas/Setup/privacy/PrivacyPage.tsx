@@ -34,24 +34,24 @@ function RetentionPart({ plan, renew }: { plan: View['retention']; renew: () => 
     renew,
   );
   return (
-    <Part title="How long is kept what">
-      <Field label="Invoices, years" value={plan.invoiceYears} commit={set('invoiceYears', 'Years of invoices', plan.invoiceYears)} />
+    <Part title="How long things are kept">
+      <Field label="Invoices (years)" value={plan.invoiceYears} commit={set('invoiceYears', 'Years of invoices', plan.invoiceYears)} />
       <Field
-        label="Messages, months"
+        label="Messages (months)"
         value={plan.messageMonths}
         placeholder="for good"
         commit={set('messageMonths', 'Months of messages', plan.messageMonths)}
       />
       <Field
-        label="Handled requests, months"
+        label="Requests (months)"
         value={plan.requestMonths}
         placeholder="for good"
         commit={set('requestMonths', 'Months of requests', plan.requestMonths)}
       />
-      <Field label="Who looked, months" value={plan.lookMonths} commit={set('lookMonths', 'Months of looks', plan.lookMonths)} />
+      <Field label="Looks (months)" value={plan.lookMonths} commit={set('lookMonths', 'Months of looks', plan.lookMonths)} />
       <p className="soft small">
-        Years of invoices count from the end of the year in which they were posted; ask your accountant how many the law wants. What is
-        older goes by itself, once a day. Invoices only lose the customer, and only when the customer is erased.
+        Years of invoices count from the end of the year in which they were posted; ask your accountant how many the law wants. Messages,
+        handled requests and looks that are older go by themselves, once a day. Invoices stay; of erased customers they lose the name.
       </p>
     </Part>
   );

@@ -92,7 +92,7 @@ function Standing({ view, onNow }: { view: View; onNow: () => void }) {
         <Link to="/setup/upkeep/runs">How Yardstick runs: disk, services, slow actions, errors</Link>
       </p>
       <p>
-        <Link to="/setup/upkeep/privacy">Privacy: how long is kept what, who was erased</Link>
+        <Link to="/setup/upkeep/privacy">Privacy: how long things are kept, who was erased</Link>
       </p>
       {view.doing && <p role="status">{view.doing}…</p>}
     </Part>
