@@ -210,3 +210,32 @@ test('a sale over the counter becomes an order with a car', async ({ browser }) 
   await expect(mina.locator('.sheet-head .plate')).toHaveText('NU 7');
   await expect(mina.getByRole('link', { name: 'Felipe Abiodun' })).toBeVisible();
 });
+
+test('an owner hands out what is kept of a customer, sees who looked, and erases them; a writer can’t', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/customers');
+  await mina.getByLabel('Search customers').fill('Saoirse Mbeki');
+  await mina.getByRole('link', { name: 'Saoirse Mbeki' }).click();
+  await expect(mina.getByRole('heading', { name: 'Saoirse Mbeki' })).toBeVisible();
+  await expect(mina.getByRole('button', { name: 'Privacy…' })).toHaveCount(0);
+  const ingrid = await signIn(browser, 'Ingrid Abara');
+  await ingrid.goto(mina.url());
+  await ingrid.getByRole('button', { name: 'Privacy…' }).click();
+  const dialog = ingrid.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: 'Erase this customer' })).toBeVisible();
+  await accessible(ingrid, 'privacy', '[role=dialog]');
+  const [data] = await Promise.all([ingrid.waitForEvent('download'), dialog.getByRole('link', { name: /Download all data/ }).click()]);
+  expect(data.suggestedFilename()).toMatch(/^customer-\d+\.zip$/);
+  await dialog.getByLabel(/How they asked/).fill('by letter of March 3');
+  await dialog.getByLabel(/to confirm/).fill('Somebody');
+  await dialog.getByRole('button', { name: 'Erase this customer' }).click();
+  await expect(dialog.getByText(/Type the customer's name/)).toBeVisible();
+  await dialog.getByLabel(/to confirm/).fill('Saoirse Mbeki');
+  await ingrid.keyboard.press('Enter');
+  await expect(ingrid.getByRole('heading', { name: 'Erased customer' })).toBeVisible();
+  // The other screen hears of it.
+  await expect(mina.getByRole('heading', { name: 'Erased customer' })).toBeVisible();
+  await ingrid.goto('/setup/upkeep/privacy');
+  await expect(ingrid.getByRole('cell', { name: 'by letter of March 3' })).toBeVisible();
+  await accessible(ingrid, 'privacy in Setup', '.own-page');
+});
