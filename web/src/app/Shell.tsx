@@ -13,6 +13,7 @@ import { useLive } from '../lib/changes/feed';
 import { forgetBench } from '../lib/device/shell';
 import { useFloor, useMay, useMe } from '../lib/shop';
 import { DayTimeline } from '../ui/DayTimeline';
+import { useInSight } from '../ui/useInSight';
 import { Loading } from '../ui/Feedback';
 import { CommandList, type Listing } from './CommandList';
 import { FindField } from '../areas/Customers/FindField';
@@ -31,6 +32,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
   const floor = useFloor();
   const navigate = useNavigate();
   const location = useLocation();
+  const menu = useInSight<HTMLElement>(location.pathname);
   const mayFind = useMay('Find');
   const mayWrite = useMay('WriteUp');
   const mayParts = useMay('SeeParts');
@@ -71,7 +73,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
           </svg>
           YARDSTICK
         </Link>
-        <nav aria-label="Main menu">
+        <nav ref={menu} aria-label="Main menu">
           {technician && <NavLink to="/bench">Bench</NavLink>}
           <NavLink to={technician ? '/floor' : '/'} end>
             Floor

@@ -1,6 +1,7 @@
-import { Navigate, NavLink, Outlet } from 'react-router';
+import { Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { useMe, useStartSteps, type Permission } from '../../lib/shop';
 import { Loading } from '../../ui/Feedback';
+import { useInSight } from '../../ui/useInSight';
 import './setup.css';
 
 interface Page {
@@ -43,9 +44,10 @@ export function SetupStart() {
 export default function SetupPages() {
   const me = useMe();
   const steps = useStartSteps();
+  const tabs = useInSight<HTMLElement>(useLocation().pathname);
   return (
     <div className="setup-pages">
-      <nav className="page-tabs" aria-label="Setup">
+      <nav ref={tabs} className="page-tabs" aria-label="Setup">
         {steps.data?.next && <NavLink to="/setup/start">Getting started</NavLink>}
         {PAGES.filter((page) => me.permissions.includes(page.asks)).map((page) => (
           <NavLink key={page.to} to={page.to}>

@@ -85,7 +85,7 @@ function ErasuresPart({ view }: { view: View }) {
                 <td className="nowrap">{when(row.at)}</td>
                 <td>{row.customerId}</td>
                 <td>{row.request}</td>
-                <td className="small">{row.counts.map((c) => `${c.count} ${c.what}`).join(', ')}</td>
+                <td className="small">{row.counts.map((c) => `${c.what} ${c.count}`).join(', ')}</td>
                 <td className="nowrap">
                   {row.completedAt || !row.keptUntil ? 'nothing' : `invoices until ${day(`${row.keptUntil}T00:00:00`, now)}`}
                 </td>
