@@ -59,3 +59,30 @@ test('an edit reads nothing again, and another screen reads only what changed', 
   expect(asked.dario).toHaveLength(1);
   await expect.poll(() => came).toEqual([['Wiper blades']]);
 });
+
+test('at 200 % the sheet is one column: nothing lies over anything else, and the totals hide no job', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor', { width: 640, height: 400 });
+  await mina.goto('/orders');
+  await mina.goto((await mina.locator('table a[href^="/orders/"]').first().getAttribute('href'))!);
+  await expect(mina.locator('.tally')).toBeAttached();
+  const laid = await mina.evaluate(() => {
+    const parts = [...document.querySelectorAll('.sheet-head > *, .about > *, .factsline > *, .factsline .facts > *, .job, .tally')].filter(
+      (part) => part.getClientRects().length > 0,
+    );
+    const over = parts.flatMap((one, i) =>
+      parts
+        .slice(i + 1)
+        .filter((two) => {
+          if (one.contains(two) || two.contains(one)) return false;
+          const [a, b] = [one.getBoundingClientRect(), two.getBoundingClientRect()];
+          return Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 && Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 2;
+        })
+        .map((two) => `${one.textContent} | ${two.textContent}`),
+    );
+    const main = document.querySelector('.main')!;
+    return { over, parts: parts.length, sideways: main.scrollWidth - main.clientWidth };
+  });
+  expect(laid.parts).toBeGreaterThan(10);
+  expect(laid.over).toEqual([]);
+  expect(laid.sideways).toBeLessThanOrEqual(0);
+});

@@ -12,6 +12,9 @@ public sealed class ShopFile : IDisposable
 {
     private readonly FileStream held;
 
+    // Errno EROFS, as .NET passes it on.
+    private const int ReadOnlyFileSystem = 30;
+
     private ShopFile(string folder, FileStream held) => (Folder, this.held) = (folder, held);
 
     /// <summary>The data folder.</summary>
@@ -34,25 +37,32 @@ public sealed class ShopFile : IDisposable
     private string RunningMark => Path.Combine(Folder, "running");
 
     /// <summary>Opens a data folder; makes it when it is not there.</summary>
-    /// <exception cref="ShopFileException">Another server has it open, or the database is damaged.</exception>
+    /// <exception cref="ShopFileException">Another server has it open, or nothing can be written there.</exception>
     public static ShopFile Open(string folder)
     {
         // What is served from it is found by its full path.
         folder = Path.GetFullPath(folder);
-        PrivateFolder(folder);
-        FileStream held;
+        var (held, mark) = ((FileStream?)null, Path.Combine(folder, "lock"));
         try
         {
-            held = new FileStream(Path.Combine(folder, "lock"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+            PrivateFolder(folder);
+            held = new FileStream(mark, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+            var file = new ShopFile(folder, held);
+            foreach (var place in new[] { file.Photos, file.Keys, file.Files })
+                PrivateFolder(place);
+            return file;
         }
-        catch (IOException)
+        catch (IOException fault) when (held is null && fault.HResult != ReadOnlyFileSystem && File.Exists(mark))
         {
             throw new ShopFileException($"Another Yardstick is running on {folder}. Stop it first, or choose another folder with --data.");
         }
-        var file = new ShopFile(folder, held);
-        foreach (var place in new[] { file.Photos, file.Keys, file.Files })
-            PrivateFolder(place);
-        return file;
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+        {
+            held?.Dispose();
+            throw new ShopFileException(
+                $"Nothing can be written in {folder} ({fault.Message}). Make it this account's own, or choose another folder with --data."
+            );
+        }
     }
 
     /// <summary>Makes a folder that only this account of the machine can look into; one that was open to others is closed.</summary>

@@ -206,6 +206,16 @@ public static class Services
                 );
             };
             ApprovalPage.AddLimit(o);
+            // A program that runs wild must not take the shop's time from people.
+            o.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http =>
+                http.User.FindFirst(RightsOnEndpoints.TokenClaim)?.Value is { } token
+                    ? RateLimitPartition.GetFixedWindowLimiter(token, _ => new FixedWindowRateLimiterOptions
+                    {
+                        PermitLimit = TokenSignIn.MostInAMinute,
+                        Window = TimeSpan.FromMinutes(1),
+                    })
+                    : RateLimitPartition.GetNoLimiter("")
+            );
             o.AddPolicy("sign-in", http =>
                 RateLimitPartition.GetFixedWindowLimiter(
                     http.Connection.RemoteIpAddress?.ToString() ?? "",
@@ -226,33 +236,34 @@ public static class Services
 
     private static void AddOutside(IServiceCollection services, ServerOptions options)
     {
-        services
-            .AddHttpClient<ISupplierClient, SupplierClient>(c => c.BaseAddress = options.OutsideServices)
-            .AddResilienceHandler("suppliers", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
-        services
-            .AddHttpClient<IVehicleDataClient, VehicleDataClient>(c => c.BaseAddress = options.OutsideServices)
-            .AddResilienceHandler("vehicles", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
-        services
-            .AddHttpClient<IPhoneDirectory, PhoneDirectory>(c => c.BaseAddress = options.OutsideServices)
-            .AddResilienceHandler("directory", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        Ask(services.AddHttpClient<ISupplierClient, SupplierClient>(), options, "suppliers", retries: 1, seconds: 3);
+        Ask(services.AddHttpClient<IVehicleDataClient, VehicleDataClient>(), options, "vehicles", retries: 1, seconds: 3);
+        Ask(services.AddHttpClient<IPhoneDirectory, PhoneDirectory>(), options, "directory", retries: 1, seconds: 3);
         foreach (var name in new[] { VehicleSpecsClient.Guide, VehicleSpecsClient.Facts, VehicleSpecsClient.Catalogs })
-            services
-                .AddHttpClient(name, c => c.BaseAddress = options.OutsideServices)
-                .AddResilienceHandler(name, (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+            Ask(services.AddHttpClient(name), options, name, retries: 1, seconds: 3);
         services.AddSingleton<IVehicleSpecsClient, VehicleSpecsClient>();
-        services
-            .AddHttpClient<ITextGateway, TextGateway>(c => c.BaseAddress = options.OutsideServices)
-            .AddResilienceHandler("texts", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 4));
-        services
-            .AddHttpClient<IConnectedCarService, ConnectedCarService>(c => c.BaseAddress = options.OutsideServices)
-            .AddResilienceHandler("cars", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 4));
+        Ask(services.AddHttpClient<ITextGateway, TextGateway>(), options, "texts", retries: 0, seconds: 4);
+        Ask(services.AddHttpClient<IConnectedCarService, ConnectedCarService>(), options, "cars", retries: 0, seconds: 4);
         services.AddHttpClient(WebhookSender.Client, WebhookSender.Prepare).ConfigurePrimaryHttpMessageHandler(WebhookSender.Handler);
         services.AddMemoryCache();
         services.AddScoped<VehicleDataCache>();
         // A charge is never sent twice by itself: after the first try it is looked up. A customer at the terminal takes a while.
-        services
-            .AddHttpClient<ICardTerminal, CardTerminal>(c => c.BaseAddress = options.OutsideServices)
-            .AddResilienceHandler("card", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 30));
+        Ask(services.AddHttpClient<ICardTerminal, CardTerminal>(), options, "card", retries: 0, seconds: 30);
+    }
+
+    private const int LargestAnswer = 32 * 1024 * 1024;
+
+    /// <summary>One that sends without end, in bytes or in time, is one that does not answer.</summary>
+    private static void Ask(IHttpClientBuilder client, ServerOptions options, string name, int retries, int seconds)
+    {
+        client.ConfigureHttpClient(c =>
+        {
+            c.BaseAddress = options.OutsideServices;
+            c.MaxResponseContentBufferSize = LargestAnswer;
+            // Of all tries together, and of the answer's body, which those do not wait for.
+            c.Timeout = TimeSpan.FromSeconds((retries + 1) * seconds + 2);
+        });
+        client.AddResilienceHandler(name, (pipeline, _) => Patient(pipeline, retries, seconds));
     }
 
     private static void Patient(ResiliencePipelineBuilder<HttpResponseMessage> pipeline, int retries, int seconds)

@@ -11,7 +11,7 @@ public partial class Customer
     /// <summary>When they were erased, UTC; null for a customer.</summary>
     public Instant? ErasedAt { get; internal set; }
 
-    /// <summary>Takes everything that says who they are off the record. What bears on invoices that stay does: rates and exemption.</summary>
+    /// <summary>Takes everything that says who they are, and how they are dealt with, off the record.</summary>
     /// <param name="utcNow">Now, UTC.</param>
     public void Erase(Instant utcNow)
     {

@@ -9,7 +9,6 @@ using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
-using Yardstick.Server.Setup.Privacy;
 
 namespace Yardstick.Server.Customers;
 

@@ -17,6 +17,9 @@ public sealed class TokenSignIn(IOptionsMonitor<AuthenticationSchemeOptions> opt
     /// <summary>Its name.</summary>
     public const string SchemeName = "Token";
 
+    /// <summary>Requests that are answered within a minute for one token.</summary>
+    internal const int MostInAMinute = 600;
+
     private const string Bearer = "Bearer ";
 
     /// <summary>Whether a request wants in by a token.</summary>

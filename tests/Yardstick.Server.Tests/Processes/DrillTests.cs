@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Diagnostics;
 using System.Globalization;
 using System.Net;
+using System.Net.Sockets;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Data;
@@ -37,10 +38,10 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         return place;
     }
 
-    private async Task<(Process Server, Uri Address, double Seconds)> StartAsync(string data)
+    private async Task<(Process Server, Uri Address, double Seconds)> StartAsync(string data, params string[] more)
     {
         var address = new Uri(string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{ShopFixture.FreePort()}/"));
-        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", data])
+        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", data, .. more])
         {
             RedirectStandardError = true,
             RedirectStandardOutput = true,
@@ -188,17 +189,94 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
             file.Position = 40 * 4096;
             await file.WriteAsync(new byte[200 * 4096]);
         }
+        var (code, said) = await RefusedAsync(data);
+        Assert.Equal(2, code);
+        Assert.Contains("is damaged", said, StringComparison.Ordinal);
+        Assert.Contains("Restore the latest backup", said, StringComparison.Ordinal);
+    }
+
+    /// <summary>A server that does not start: its exit code and what it said.</summary>
+    private static async Task<(int Code, string Said)> RefusedAsync(string data)
+    {
         var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", data])
         {
             RedirectStandardError = true,
             RedirectStandardOutput = true,
         };
-        using var second = Process.Start(start)!;
-        var said = await second.StandardError.ReadToEndAsync();
-        await second.WaitForExitAsync();
-        Assert.Equal(2, second.ExitCode);
-        Assert.Contains("is damaged", said, StringComparison.Ordinal);
-        Assert.Contains("Restore the latest backup", said, StringComparison.Ordinal);
+        using var server = Process.Start(start)!;
+        var said = await server.StandardError.ReadToEndAsync();
+        await server.WaitForExitAsync();
+        return (server.ExitCode, said);
+    }
+
+    [Fact]
+    public async Task A_folder_that_nobody_may_write_to_is_a_sentence_at_the_start()
+    {
+        var closed = Path.Combine(folder, "closed");
+        Directory.CreateDirectory(closed);
+        Assert.SkipUnless(Mounted(closed, "80m"), "A file system in memory can't be mounted here.");
+        var data = Shop(Path.Combine(closed, "shop"));
+        Process.Start("mount", ["-o", "remount,ro", closed]).WaitForExit();
+        var (code, said) = await RefusedAsync(data);
+        Assert.Equal(2, code);
+        Assert.Contains("Nothing can be written in", said, StringComparison.Ordinal);
+        Assert.DoesNotContain("   at ", said, StringComparison.Ordinal);
+    }
+
+    /// <summary>An outside service that sends a gigabyte, never ends, or speaks nonsense is one that does not answer.</summary>
+    [Theory]
+    [InlineData("huge")]
+    [InlineData("endless")]
+    [InlineData("nonsense")]
+    public async Task An_outside_service_gone_mad_holds_nobody_up(string how)
+    {
+        using var listener = new TcpListener(IPAddress.Loopback, 0);
+        listener.Start();
+        using var over = new CancellationTokenSource();
+        _ = AnswerMadlyAsync(listener, how, over.Token);
+        var (server, address, _) = await StartAsync(
+            Shop(Path.Combine(folder, how)),
+            "--outside",
+            string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{((IPEndPoint)listener.LocalEndpoint).Port}/")
+        );
+        using var mina = await SignInAsync(address);
+        var answer = await mina.GetAsync("look-up/phone?number=207%20555%200142");
+        Assert.Null(answer["entry"]);
+        Assert.NotEqual("", answer.Text("sentence"));
+        Assert.Equal(HttpStatusCode.OK, (await mina.SendAsync(HttpMethod.Post, "orders", OrderOf("Calm"), Guid.NewGuid())).Status);
+        server.Refresh();
+        Assert.InRange(server.WorkingSet64, 0, 1_000_000_000);
+        await over.CancelAsync();
+    }
+
+    private static async Task AnswerMadlyAsync(TcpListener listener, string how, CancellationToken over)
+    {
+        while (!over.IsCancellationRequested)
+        {
+            var client = await listener.AcceptTcpClientAsync(over);
+            _ = Task.Run(
+                async () =>
+                {
+                    using (client)
+                    await using (var stream = client.GetStream())
+                    {
+                        _ = await stream.ReadAsync(new byte[8192], over);
+                        var head =
+                            how == "nonsense"
+                                ? "HTTP/1.1 200 OK\r\nContent-Type: application/json\r\nContent-Length: 6\r\n\r\n{]]]]]"
+                                : "HTTP/1.1 200 OK\r\nContent-Type: application/json\r\nContent-Length: 1073741824\r\n\r\n";
+                        await stream.WriteAsync(System.Text.Encoding.ASCII.GetBytes(head), over);
+                        while (how != "nonsense")
+                        {
+                            await stream.WriteAsync(new byte[how == "huge" ? 65536 : 1], over);
+                            if (how == "endless")
+                                await Task.Delay(200, over);
+                        }
+                    }
+                },
+                over
+            );
+        }
     }
 
     private bool Mounted(string place, string size)

@@ -93,7 +93,7 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
     private static bool ReadsNothing(string sql) =>
         Spaces().Replace(sql, " ").Contains(" WHERE 0 ", StringComparison.Ordinal) || sql.EndsWith("WHERE 0", StringComparison.Ordinal);
 
-    /// <summary>All that is kept of one customer is handed out once in years; it reads through tables that no screen asks by customer.</summary>
+    /// <summary>All that is kept of one customer is handed out once in years, and may read through a table for it.</summary>
     private static bool HandsOut(string sql) =>
         sql.Contains("temp.Of", StringComparison.Ordinal) || sql.Contains(" IN Of", StringComparison.Ordinal);
 

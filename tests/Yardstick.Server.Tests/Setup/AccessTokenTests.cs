@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Server.Setup;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Setup;
@@ -75,6 +76,22 @@ public class AccessTokenTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(1, await db.Customers.CountAsync(c => c.LastName == name));
         Assert.Empty(await db.AccessTokens.Where(t => t.TokenHash == token).ToListAsync());
         Assert.DoesNotContain(await db.Commands.Select(c => c.Body).ToListAsync(), b => b.Contains(token, StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task One_that_runs_wild_is_told_to_wait_and_no_other()
+    {
+        var ingrid = await shop.SignInAsync("ingrid");
+        var (_, wild) = await MakeAsync(ingrid, 30, "SeeOrders");
+        var (_, calm) = await MakeAsync(ingrid, 30, "SeeOrders");
+        var answers = new List<HttpStatusCode>();
+        // Within one minute, or within two where a minute ends in between.
+        for (var i = 0; i < 2 * TokenSignIn.MostInAMinute + 1 && !answers.Contains(HttpStatusCode.TooManyRequests); i++)
+            answers.Add(await AskAsync(wild, "session"));
+        Assert.True(answers.Count > TokenSignIn.MostInAMinute, $"Told to wait after {answers.Count}.");
+        Assert.Equal(HttpStatusCode.TooManyRequests, answers[^1]);
+        Assert.Equal(HttpStatusCode.OK, await AskAsync(calm, "session"));
+        await ingrid.GetAsync("orders");
     }
 
     [Fact]

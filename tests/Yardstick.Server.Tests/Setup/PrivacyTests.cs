@@ -91,7 +91,7 @@ public class PrivacyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         );
 
     [Fact]
-    public async Task Erased_the_person_is_gone_from_every_table_but_from_invoices_that_have_to_stay_and_from_those_when_their_time_is_over()
+    public async Task Erased_the_person_is_gone_but_from_invoices_that_have_to_stay_and_from_those_when_their_time_is_over()
     {
         var ingrid = await shop.SignInAsync("ingrid");
         var id = await CustomerAsync(recent: true);

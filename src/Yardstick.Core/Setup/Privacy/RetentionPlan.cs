@@ -65,7 +65,7 @@ public class RetentionPlan
             _ => "",
         };
 
-    /// <summary>First day on which an invoice need not be kept any more: years count from the end of the year in which it was posted.</summary>
+    /// <summary>First day on which an invoice need not be kept any more: years count from the end of the year it is of.</summary>
     /// <param name="posted">The day on which it was posted, in the shop.</param>
     public LocalDate InvoiceEnds(LocalDate posted) => new(posted.Year + InvoiceYears + 1, 1, 1);
 

@@ -8,7 +8,6 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
-using Yardstick.Server.Setup.Privacy;
 
 namespace Yardstick.Server.Orders;
 

@@ -6,7 +6,7 @@ using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Hosting;
 
-namespace Yardstick.Server.Setup.Privacy;
+namespace Yardstick.Server.Safety;
 
 /// <summary>
 /// Keeps who had which customer on screen. A page that is read does not wait for it: looks are written together every few seconds, and a
