@@ -42,6 +42,15 @@ public sealed record EstimateSnapshot
     /// <summary>Reads a frozen text.</summary>
     public static EstimateSnapshot FromJson(string json) => JsonSerializer.Deserialize<EstimateSnapshot>(json, DocumentMaker.Json)!;
 
+    /// <summary>The same without what says whose it was, and without photos; work and amounts stay.</summary>
+    public EstimateSnapshot WithoutPerson() =>
+        this with
+        {
+            Document = Document.WithoutPerson(),
+            Jobs = Jobs.Select(j => j with { Lines = j.Lines.Select(l => l with { Photos = [] }).ToList() }).ToList(),
+            Findings = [],
+        };
+
     /// <summary>
     /// Tells two offers apart: the same for as long as the customer would read and pay the same. The day and the validity don't count,
     /// nor do findings and photos, for an answer is about work and money.

@@ -155,6 +155,64 @@ public class PrivacyTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task What_was_sent_and_answered_is_blank_afterwards_and_every_page_still_opens()
+    {
+        var (mina, ingrid) = (await shop.SignInAsync("mina"), await shop.SignInAsync("ingrid"));
+        var (order, job) = await mina.WriteUpAsync("Vergessen");
+        await mina.PostAsync(
+            $"orders/{order}/links",
+            new
+            {
+                channel = "Text",
+                address = "505 555 0111",
+                body = "Look: {{ link }} Vergessen",
+                now = true,
+            }
+        );
+        await mina.PostAsync(
+            $"orders/{order}/decisions",
+            new
+            {
+                jobIds = new[] { job },
+                kind = "Declined",
+                decidedBy = "Vesa Vergessen",
+                channel = "Phone",
+                note = "",
+            }
+        );
+        await ingrid.PostAsync($"orders/{order}/end", new { ending = "Declined", reason = "Declined" });
+        var (id, paper) = (0L, Path.Combine(shop.Folder, "files", new string('e', 64)));
+        await File.WriteAllTextAsync(paper, "An estimate for Vesa Vergessen.");
+        await using (var db = shop.OpenDb())
+        {
+            id = (await db.Orders.SingleAsync(o => o.Id == order)).CustomerId!.Value;
+            await db.Database.ExecuteSqlAsync(
+                $"""
+                INSERT INTO DocumentLinks (FileHash, Title, MessageId, OrderId, TokenHash, SentAt, SentById, ExpiresAt, Opened)
+                VALUES ({Path.GetFileName(paper)}, 'Estimate', 1, {order}, 'none', '2026-11-01 08:00:00', 1, '2036-11-01 08:00:00', 0)
+                """
+            );
+        }
+        var erased = await EraseAsync(ingrid, id);
+        Assert.Null(erased["keptUntil"]);
+        Assert.Empty((await HoldingAsync("Vergessen")).Except(["Commands"]));
+        Assert.False(File.Exists(paper));
+        foreach (
+            var page in new[]
+            {
+                $"orders/{order}",
+                $"orders/{order}/record",
+                $"orders/{order}/decisions",
+                $"orders/{order}/sending",
+                $"customers/{id}/page",
+                $"customers/{id}/history",
+                $"customers/{id}/messages",
+            }
+        )
+            Assert.Equal((page, HttpStatusCode.OK), (page, (await ingrid.SendAsync(HttpMethod.Get, page)).Status));
+    }
+
+    [Fact]
     public async Task Who_came_back_with_a_backup_is_erased_again()
     {
         var id = await CustomerAsync(recent: false);

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Approval;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Documents;
@@ -37,6 +38,7 @@ public static class CustomerErasure
         await db.RunAsync($"DELETE FROM temp.OfOrders WHERE Id IN (SELECT OrderId FROM Invoices WHERE PostedAt >= '{Text(ended)}')");
         foreach (var table in PersonalTables.All.Where(t => t.WithOrder))
             await TakeAsync(db, table, utcNow, counts, hashes);
+        await TakeSnapshotsAsync(db, counts);
         await TakeDocumentsAsync(db, InvoicesOf(db, records).Where(i => i.PostedAt < ended), counts);
         var files = await UnusedAsync(db, hashes);
         await CustomerRows.ForgetAsync(db);
@@ -133,6 +135,27 @@ public static class CustomerErasure
         }
         if (taken > 0)
             counts.Add(new ErasedCount("invoices", taken));
+    }
+
+    /// <summary>Estimates as they were shown; their hash is that of what is left.</summary>
+    private static async Task TakeSnapshotsAsync(ShopDb db, List<ErasedCount> counts)
+    {
+        var taken = 0;
+        var ids = (await db.TextsAsync("SELECT CAST(Id AS TEXT) AS Value FROM StoredSnapshots WHERE OrderId IN OfOrders")).ConvertAll(id =>
+            long.Parse(id, CultureInfo.InvariantCulture)
+        );
+        foreach (var copy in await db.StoredSnapshots.AsNoTracking().Where(c => ids.Contains(c.Id)).ToListAsync())
+        {
+            var blank = EstimateSnapshot.FromJson(copy.Json).WithoutPerson().ToJson();
+            if (blank == copy.Json)
+                continue;
+            var hash = EstimateSnapshot.HashOf(blank);
+            taken += await db
+                .StoredSnapshots.Where(c => c.Id == copy.Id)
+                .ExecuteUpdateAsync(s => s.SetProperty(c => c.Json, blank).SetProperty(c => c.Hash, hash));
+        }
+        if (taken > 0)
+            counts.Add(new ErasedCount("estimates as they were shown", taken));
     }
 
     /// <summary>Of these photos and files those that no row names any more; their entries go too.</summary>

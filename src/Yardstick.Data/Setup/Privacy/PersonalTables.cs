@@ -56,7 +56,7 @@ internal static class PersonalTables
         new("FollowUpActs", "follow-ups", $"{Customer} OR {Vehicle}", ErasedBy.Removal),
         new("DocumentLinks", "links to documents", Order, ErasedBy.Blanking)
         {
-            Blank = new Dictionary<string, string> { ["MessageId"] = "NULL", ["WithdrawnAt"] = "coalesce(WithdrawnAt, $now)" },
+            Blank = new Dictionary<string, string> { ["FileHash"] = Gone, ["WithdrawnAt"] = "coalesce(WithdrawnAt, $now)" },
             HashColumn = "FileHash",
         },
         new("Messages", "messages", Customer, ErasedBy.Removal) { HashColumn = "AttachmentHash" },
@@ -142,11 +142,8 @@ internal static class PersonalTables
             },
         },
         new("CheckInSheets", "check-in sheets", Order, ErasedBy.Removal) { WithOrder = true, HashColumn = "FileHash" },
-        new("StoredSnapshots", "estimates as they were shown", Order, ErasedBy.Blanking)
-        {
-            WithOrder = true,
-            Blank = new Dictionary<string, string> { ["Json"] = Gone },
-        },
+        // What was shown, as documents of invoices, is blanked by Core, which knows its parts.
+        new("StoredSnapshots", "estimates as they were shown", Order, ErasedBy.Nothing) { WithOrder = true },
         new("OrderChanges", "changes of orders", Order, ErasedBy.Blanking)
         {
             IsInside = true,
@@ -184,10 +181,14 @@ internal static class PersonalTables
             Erased = $"{Order} OR InvoiceId IN (SELECT Id FROM Invoices WHERE {Order})",
             Blank = new Dictionary<string, string> { ["CheckNumber"] = Gone },
         },
-        // Documents of invoices are blanked by Core, which knows their parts.
         new("Invoices", "invoices", $"{Customer} OR {Order}", ErasedBy.Nothing) { WithOrder = true },
         new("Jobs", "jobs", Order, ErasedBy.Nothing),
-        new("Lines", "lines", Job, ErasedBy.Nothing) { IsInside = true },
+        new("Lines", "notes on lines", Job, ErasedBy.Blanking)
+        {
+            IsInside = true,
+            WithOrder = true,
+            Blank = new Dictionary<string, string> { ["NoteInside"] = Gone, ["NoteForCustomer"] = Gone },
+        },
         new("Inspections", "inspections", $"{Order} OR {Vehicle}", ErasedBy.Nothing),
         new(
             "InspectionPoints",

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Yardstick.Core.Setup;
 using Yardstick.Data;
 
 namespace Yardstick.Server.Setup.Privacy;
@@ -18,6 +19,9 @@ internal static class ErasedList
     /// <param name="AtTicks">When it was done, ticks since 1970, UTC.</param>
     /// <param name="ById">Who did it.</param>
     internal sealed record Entry(long CustomerId, string Request, long AtTicks, long ById);
+
+    /// <summary>An erasure as one of them.</summary>
+    internal static Entry EntryOf(Erasure erasure) => new(erasure.CustomerId, erasure.Request, erasure.At.ToUnixTimeTicks(), erasure.ById);
 
     /// <summary>Adds one; on the disk when it returns.</summary>
     internal static async Task AddAsync(string folder, Entry entry)

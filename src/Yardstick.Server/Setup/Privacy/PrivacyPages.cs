@@ -223,7 +223,8 @@ public static class PrivacyPages
         CommandRunner commands,
         ShopFile file,
         ContentStore store,
-        SingleWriter writer
+        SingleWriter writer,
+        ILogger<Erasure> log
     ) =>
         commands.RunAsync<CustomerErased>(
             async work =>
@@ -245,15 +246,19 @@ public static class PrivacyPages
                 await Erasures.EraseAsync(work, shop, begun.Value);
                 return new CustomerErased(begun.Value.Id, begun.Value.KeptUntil);
             },
-            // Once it is kept: a backup that is put back must not bring them back, and nothing may refer to a file that is gone.
+            // Once it is kept: a backup that is put back must not bring them back. What fails here the next round does.
             async (_, erased) =>
             {
-                var entry = await writer.RunAsync(db => db.Erasures.AsNoTracking().SingleAsync(e => e.Id == erased.Id));
-                await ErasedList.AddAsync(
-                    file.Folder,
-                    new ErasedList.Entry(entry.CustomerId, entry.Request, entry.At.ToUnixTimeTicks(), entry.ById)
-                );
-                await Erasures.RemoveFilesAsync(writer, store, erased.Id);
+                try
+                {
+                    var entry = await writer.RunAsync(db => db.Erasures.AsNoTracking().SingleAsync(e => e.Id == erased.Id));
+                    await ErasedList.AddAsync(file.Folder, ErasedList.EntryOf(entry));
+                    await Erasures.RemoveFilesAsync(writer, store, erased.Id);
+                }
+                catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+                {
+                    log.LogError(fault, "Files of an erased customer are still there.");
+                }
                 return erased;
             }
         );

@@ -40,6 +40,11 @@ internal sealed class RetentionRounds(
         await EraseAgainAsync(db, shop, now);
         foreach (var id in await db.Erasures.Where(e => e.CompletedAt == null).Select(e => e.Id).ToListAsync(cancel))
             await AloneAsync(now, async work => await Erasures.EraseAsync(work, shop, await work.Db.Erasures.SingleAsync(e => e.Id == id)));
+        // A server that was stopped between the change and the list.
+        var listed = (await ErasedList.ReadAsync(file.Folder)).Select(e => e.CustomerId).ToHashSet();
+        foreach (var erasure in await db.Erasures.AsNoTracking().ToListAsync(cancel))
+            if (listed.Add(erasure.CustomerId))
+                await ErasedList.AddAsync(file.Folder, ErasedList.EntryOf(erasure));
         await ForgetAsync(shop, today, now);
         foreach (var erasure in await db.Erasures.AsNoTracking().ToListAsync(cancel))
             if (erasure.FilesLeft.Count > 0)
