@@ -217,7 +217,7 @@ public class PrivacyTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         var id = await CustomerAsync(recent: false);
         var known = await KnownByAsync(id);
-        await ErasedList.AddAsync(shop.Folder, new ErasedList.Entry(id, "by letter", 17_000_000_000_000_000, 1));
+        await ErasedList.AddAsync(shop.Folder, new ErasedList.Entry(id, "by letter", 18_500_000_000_000_000, 1));
         shop.DaysPass(1);
         await UntilAsync(async () =>
         {

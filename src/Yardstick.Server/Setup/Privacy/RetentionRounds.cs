@@ -57,11 +57,13 @@ internal sealed class RetentionRounds(
     {
         foreach (var entry in await ErasedList.ReadAsync(file.Folder))
         {
-            if (!await db.Customers.AnyAsync(c => c.Id == entry.CustomerId && c.ErasedAt == null))
+            // Numbers are given anew after a restore: somebody who came later under this one was never asked about.
+            var at = Instant.FromUnixTimeTicks(entry.AtTicks);
+            if (!await db.Customers.AnyAsync(c => c.Id == entry.CustomerId && c.ErasedAt == null && c.CreatedAt < at))
                 continue;
             await AloneAsync(now, async work =>
             {
-                var again = Erasure.Begin(entry.CustomerId, entry.Request, Instant.FromUnixTimeTicks(entry.AtTicks), entry.ById).Value;
+                var again = Erasure.Begin(entry.CustomerId, entry.Request, at, entry.ById).Value;
                 work.Db.Erasures.Add(again);
                 await Erasures.EraseAsync(work, shop, again);
             });
