@@ -32,7 +32,7 @@ const at = (list, share) => [...list].sort((a, b) => a - b)[Math.min(list.length
 const ms = (value) => `${value.toFixed(0).padStart(5)} ms`;
 
 const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 try {

@@ -22,7 +22,7 @@ const running = [
     start('Yardstick.Server', port, ['--data', data, '--demo', '--web', `${root}web/dist`, '--outside', `http://127.0.0.1:${outside}/`]),
 ];
 const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const at = (list, share) =>

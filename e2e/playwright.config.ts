@@ -14,7 +14,7 @@ export default defineConfig({
     // Recording every step doubles the time of a run; TRACE=1 turns it on when one fails.
     trace: process.env.TRACE ? 'retain-on-failure' : 'off',
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -6,7 +6,7 @@ const [address = 'http://127.0.0.1:5080', ...only] = process.argv.slice(2);
 const outside = address.replace(/\d+$/, (port) => Number(port) + 1);
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
 const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const PHONE = { width: 390, height: 844, phone: true };

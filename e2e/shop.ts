@@ -1,7 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { cpSync, rmSync } from 'node:fs';
+import { once } from 'node:events';
+import { cpSync, rmSync, symlinkSync } from 'node:fs';
+import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
@@ -30,34 +32,61 @@ export async function answers(url: string) {
   throw new Error(`${url} never answered.`);
 }
 
+const start = (project: string, port: number, args: string[]) =>
+  spawn('dotnet', [built(project), ...args], {
+    env: { ...process.env, ASPNETCORE_URLS: `http://127.0.0.1:${port}` },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+
+/** The server of this worker. Started again on the next file's shop it knows what it has compiled, which a new one takes ten seconds for. */
+let server: ChildProcess | undefined;
+process.on('exit', () => server?.kill('SIGKILL'));
+
+const FOLDER = `${MADE}-${worker}`;
+let shops = 0;
+
+/** A worker that failed leaves its server for a moment. */
+async function free(port: number) {
+  for (let i = 0; i < 100 && (await fetch(`http://127.0.0.1:${port}/health/live`).then(() => true, () => false)); i++)
+    await new Promise((resolve) => setTimeout(resolve, 50));
+}
+
+async function openServer() {
+  const serving = server && server.exitCode === null && server.signalCode === null ? server : undefined;
+  if (!serving) await free(PORT);
+  const from = ['--data', FOLDER, '--demo', '--web', `${root}web/dist`];
+  server = serving ?? start('Yardstick.Server', PORT, [...from, '--outside', `http://127.0.0.1:${OUTSIDE}/`, '--mail', `127.0.0.1:${MAIL}`]);
+  const said = createInterface({ input: server.stdout! });
+  const open = new Promise<void>((resolve, reject) => {
+    said.on('line', (line) => (line === 'Yardstick is open.' ? resolve() : console.log(line)));
+    server!.once('exit', () => reject(new Error('The server ended.')));
+  });
+  serving?.kill('SIGHUP');
+  await open;
+  said.close();
+}
+
 /**
  * A demo shop of this file's own, with the real stand-ins and the real server on it, so that what one file
  * does is nothing to another, in whatever order they run.
  */
 export function ownShop() {
-  const running: ChildProcess[] = [];
-  const start = (project: string, port: number, args: string[]) =>
-    running.push(
-      spawn('dotnet', [built(project), ...args], {
-        env: { ...process.env, ASPNETCORE_URLS: `http://127.0.0.1:${port}` },
-        stdio: 'inherit',
-      }),
-    );
+  let outside: ChildProcess;
+  let own: string;
   test.beforeAll(async () => {
-    const data = `${MADE}-${worker}`;
-    rmSync(data, { recursive: true, force: true });
-    cpSync(MADE, data, { recursive: true });
-    start('Yardstick.StandIns', OUTSIDE, ['--memory', `${data}/outside.json`, '--smtp', String(MAIL)]);
-    const from = ['--data', data, '--demo', '--web', `${root}web/dist`];
-    start('Yardstick.Server', PORT, [...from, '--outside', `http://127.0.0.1:${OUTSIDE}/`, '--mail', `127.0.0.1:${MAIL}`]);
-    await Promise.all([answers(`http://127.0.0.1:${OUTSIDE}/health`), answers(`${ADDRESS}/api/welcome`)]);
+    own = `${FOLDER}-${shops++}`;
+    for (const old of [own, FOLDER]) rmSync(old, { recursive: true, force: true });
+    cpSync(MADE, own, { recursive: true });
+    symlinkSync(own, FOLDER);
+    outside = start('Yardstick.StandIns', OUTSIDE, ['--memory', `${own}/outside.json`, '--smtp', String(MAIL)]);
+    outside.stdout!.resume();
+    await Promise.all([answers(`http://127.0.0.1:${OUTSIDE}/health`), openServer()]);
   });
   test.afterAll(async () => {
-    for (const process of running.splice(0)) {
-      const gone = new Promise((resolve) => process.once('exit', resolve));
-      process.kill('SIGKILL');
-      await gone;
-    }
+    const gone = once(outside, 'exit');
+    outside.kill('SIGKILL');
+    await gone;
+    rmSync(own, { recursive: true, force: true });
   });
 }
 

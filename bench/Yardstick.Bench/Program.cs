@@ -51,6 +51,7 @@ switch (args.FirstOrDefault())
             people         a shop at work: so many people with live screens    [50] [.data/bench-people or .data/large] [300 s]
             sheet          typing, totals and lists on orders of 10 and of 200 lines, in a browser
             asking         documents as PDF, the customer's page over the wire, an answer on its way to the counter
+            inspection     taps of sixty points, tap to paint with two hundred, bytes of the bench, in a browser
             paint          from a key to the painted find list, in a browser on the large shop      [.data/large]
             """
         );

@@ -116,7 +116,7 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await expect(page.getByRole('alert')).toHaveText(/Sign in the box/);
   await page.getByRole('button', { name: 'Use my typed name instead' }).click();
   await page.getByRole('button', { name: 'Send my answer' }).click();
-  await expect(page.getByText(/Please confirm that you know/)).toBeVisible();
+  await expect(page.getByText(/Please check the box for/)).toBeVisible();
   await page.getByLabel(/may not be safe to drive/).check();
   await page.getByRole('button', { name: 'Send my answer' }).dblclick();
   await expect(page.getByRole('heading', { name: 'Thank you, we have your answer.' })).toBeVisible();

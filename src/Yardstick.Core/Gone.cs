@@ -48,6 +48,9 @@ public static class Gone
     /// <summary>No reason to follow up.</summary>
     public static readonly Problem FollowUp = new("followUp.gone", "This follow-up is not due any more. Reload the page.");
 
+    /// <summary>No saved view.</summary>
+    public static readonly Problem SavedView = new("view.gone", "This view no longer exists. Reload the page.");
+
     /// <summary>No set of reminders.</summary>
     public static readonly Problem ReminderSet = new("reminderSet.gone", "This set is not offered any more. Reload the page.");
 

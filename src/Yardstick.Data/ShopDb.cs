@@ -375,8 +375,14 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Deposits.</summary>
     public DbSet<Deposit> Deposits => Set<Deposit>();
 
+    /// <summary>Lists as people narrowed them.</summary>
+    public DbSet<SavedView> SavedViews => Set<SavedView>();
+
     /// <summary>Write-offs.</summary>
     public DbSet<Adjustment> Adjustments => Set<Adjustment>();
+
+    /// <summary>Core charges whose old parts will never come.</summary>
+    public DbSet<GivenUpCore> GivenUpCores => Set<GivenUpCore>();
 
     /// <summary>Taxes, and fees held for others, of invoices.</summary>
     public DbSet<InvoiceAmount> InvoiceAmounts => Set<InvoiceAmount>();

@@ -72,6 +72,7 @@ public static class Api
         WhatMoved.Map(api);
         Reminders.Map(api);
         ReminderSets.Map(api);
+        SavedViews.Map(api);
         FollowUps.Map(api);
         FollowUpMessages.Map(api);
         BookingPages.Map(api);
@@ -172,11 +173,13 @@ public static class Api
         Drawer.Map(api);
         Release.Map(api);
         InvoiceList.Map(api);
+        FormerInvoices.Map(api);
         InvoiceView.Map(api);
         TakePayment.Map(api);
         CardCharges.Map(api);
         GiveBack.Map(api);
         CreditInvoice.Map(api);
+        CustomerCores.Map(api);
         PdfEndpoints.Map(api);
         DocumentLinks.Map(api);
         PayPages.Map(api);

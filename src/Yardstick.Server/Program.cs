@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Runtime.InteropServices;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
@@ -57,16 +58,24 @@ try
         return await BackupCommand.RollBackAsync(command.Options.DataFolder, TimeProvider.System.Now());
     if (command.Restore is { } saved)
         return await BackupCommand.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.Now());
-    // An owner who puts a backup back has the server start again on it.
-    var wish = new RestoreWish();
+    // An owner who puts a backup back has the server start again on it; whoever looks after the machine, by SIGHUP on what is there.
+    var again = new StartAgain();
     while (true)
     {
-        var code = await ServeAsync(command, wish);
-        if (wish.Source.Length == 0)
+        var code = await ServeAsync(command, again);
+        if (!again.IsAsked)
             return code;
-        var before = await ShopBackup.RestoreAsync(command.Options.DataFolder, wish.Source, wish.Passphrase, TimeProvider.System.Now());
-        Console.WriteLine($"Restored {wish.Source}. The old data is in {before}.");
-        wish.Done();
+        if (again.Source.Length > 0)
+        {
+            var before = await ShopBackup.RestoreAsync(
+                command.Options.DataFolder,
+                again.Source,
+                again.Passphrase,
+                TimeProvider.System.Now()
+            );
+            Console.WriteLine($"Restored {again.Source}. The old data is in {before}.");
+        }
+        again.Done();
     }
 }
 catch (ShopFileException problem)
@@ -75,7 +84,7 @@ catch (ShopFileException problem)
     return 2;
 }
 
-static async Task<int> ServeAsync(StartCommand command, RestoreWish wish)
+static async Task<int> ServeAsync(StartCommand command, StartAgain again)
 {
     using var file = Services.DescribingOnly ? null : ShopFile.Open(command.Options.DataFolder);
     if (file is not null && command.Options.Demo)
@@ -91,13 +100,20 @@ static async Task<int> ServeAsync(StartCommand command, RestoreWish wish)
     var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
     if (file is not null)
         builder.WriteLogs(file.Folder);
-    builder.Services.AddSingleton(wish);
+    builder.Services.AddSingleton(again);
     builder.AddYardstick(command.Options, file);
     await using var app = builder.Build();
     app.UseYardstick(command.Options);
     await prepared;
     if (file is not null)
         await FirstRun.SayCodeAsync(app.Services);
+    using var reload = PosixSignalRegistration.Create(PosixSignal.SIGHUP, signal =>
+    {
+        signal.Cancel = true;
+        again.Ask();
+        app.Lifetime.StopApplication();
+    });
+    app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine("Yardstick is open."));
     await app.RunAsync();
     return 0;
 }

@@ -77,7 +77,7 @@ public static class Services
         services.AddSingleton<RunStatistics>();
         services.AddSingleton<IHttpMessageHandlerBuilderFilter, RunClocks.Filter>();
         services.AddWatching();
-        services.TryAddSingleton<RestoreWish>();
+        services.TryAddSingleton<StartAgain>();
         services.AddSingleton<SignInTries>();
         services.AddSingleton<PasswordCheck>();
         services.AddSingleton<FirstRunCode>();
@@ -98,6 +98,7 @@ public static class Services
         services.AddSingleton(PartsView.Model);
         services.AddSingleton(Unanswered.Model);
         services.AddSingleton(Notices.Model);
+        services.AddSingleton(Worklist.Count);
         services.AddSingleton(FollowUps.Model);
         services.AddSingleton<BookableTimes>();
         services.AddSingleton<MeasureMemory>();
@@ -147,6 +148,7 @@ public static class Services
             services.AddHostedService(s => s.GetRequiredService<WebhookSender>());
             services.AddHostedService<InboundMessages>();
             services.AddHostedService(s => s.GetRequiredService<AppointmentReminders>());
+            services.AddHostedService<ForgottenClockRounds>();
             services.AddHostedService<ReminderDates>();
             services.AddHostedService(s => s.GetRequiredService<FollowUpRounds>());
             services.AddHostedService<ConnectedCarRounds>();

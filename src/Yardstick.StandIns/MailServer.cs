@@ -20,18 +20,34 @@ internal sealed partial class MailServer(
 {
     private const int MostBytes = 20 * 1024 * 1024;
 
+    private TcpListener? listener;
+
+    /// <inheritdoc />
+    public override Task StartAsync(CancellationToken cancellationToken)
+    {
+        if (int.TryParse(configuration["smtp"], out var port))
+        {
+            listener = new TcpListener(IPAddress.Loopback, port);
+            listener.Start();
+        }
+        return base.StartAsync(cancellationToken);
+    }
+
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        if (!int.TryParse(configuration["smtp"], out var port))
-            return;
-        using var listener = new TcpListener(IPAddress.Loopback, port);
-        listener.Start();
-        while (!stoppingToken.IsCancellationRequested)
+        while (listener is not null && !stoppingToken.IsCancellationRequested)
         {
             var client = await listener.AcceptTcpClientAsync(stoppingToken);
             _ = TalkAsync(client, stoppingToken);
         }
+    }
+
+    /// <inheritdoc />
+    public override void Dispose()
+    {
+        listener?.Dispose();
+        base.Dispose();
     }
 
     private async Task TalkAsync(TcpClient client, CancellationToken cancel)

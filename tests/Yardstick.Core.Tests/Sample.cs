@@ -49,6 +49,9 @@ internal static class Sample
     internal static PricingResult Price(this ShopPolicy policy, Order order, JobSelection include) =>
         OrderPricing.Price(order, null, policy, include, Today);
 
+    /// <summary>No photos of inspections.</summary>
+    internal static readonly ILookup<long, PointPhoto> NoPhotos = Array.Empty<PointPhoto>().ToLookup(p => p.InspectionPointId);
+
     /// <summary>What a customer would be shown of an order.</summary>
     internal static EstimateSnapshot Shown(
         this ShopPolicy policy,
@@ -63,6 +66,7 @@ internal static class Sample
             OrderPricing.CaseOf(order, null, policy, OrderPricing.Offered(order), Today),
             findings ?? [],
             files ?? [],
+            NoPhotos,
             Now
         );
 }

@@ -44,7 +44,7 @@ public static class ApprovalReply
                 return new Problem("answer.kind", "Choose yes, later or no.", field);
             var knowingly = job.IsUnsafe && about.Kind == DecisionKind.Declined;
             if (knowingly && !about.Acknowledged)
-                return new Problem("answer.unsafe", $"Please confirm that you know about \"{job.Title}\" before you say no to it.", field);
+                return new Problem("answer.unsafe", $"Please check the box for \"{job.Title}\" before you say no to it.", field);
             answers.Add(
                 (
                     job.Id,

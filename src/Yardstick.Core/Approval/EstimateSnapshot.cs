@@ -34,7 +34,12 @@ public sealed record EstimateSnapshot
     /// <summary>Content hashes of every photo on it.</summary>
     [JsonIgnore]
     public IReadOnlySet<string> Photos =>
-        Findings.Select(f => f.PhotoHash).OfType<string>().Concat(Jobs.SelectMany(j => j.Lines).SelectMany(l => l.Photos)).ToHashSet();
+        Findings
+            .Select(f => f.PhotoHash)
+            .OfType<string>()
+            .Concat(Findings.SelectMany(f => f.Photos ?? []).Select(p => p.Hash))
+            .Concat(Jobs.SelectMany(j => j.Lines).SelectMany(l => l.Photos))
+            .ToHashSet();
 
     /// <summary>The frozen text of it.</summary>
     public string ToJson() => JsonSerializer.Serialize(this, DocumentMaker.Json);
@@ -102,6 +107,7 @@ public sealed record EstimateSnapshot
     /// <param name="pricing">The order's case, of approved and proposed work.</param>
     /// <param name="findings">Findings of the order; only those that were released are shown.</param>
     /// <param name="files">Files on its lines; only photos that were released are shown.</param>
+    /// <param name="pointPhotos">Photos of inspections by their point.</param>
     /// <param name="localNow">Wall time.</param>
     public static EstimateSnapshot Of(
         Order order,
@@ -110,12 +116,13 @@ public sealed record EstimateSnapshot
         PricingCase pricing,
         IEnumerable<Finding> findings,
         IEnumerable<AttachedFile> files,
+        ILookup<long, PointPhoto> pointPhotos,
         LocalDateTime localNow
     )
     {
         var result = OrderPricer.Price(pricing);
         var found = findings.ToDictionary(f => f.Id);
-        var shown = VisibilityItem.Of(order, found.Values, files).Where(t => t.Release == CustomerVisibility.Shown).ToList();
+        var shown = VisibilityItem.Of(order, found.Values, files, pointPhotos).Where(t => t.Release == CustomerVisibility.Shown).ToList();
         var photos = files
             .Where(f => shown.Any(t => t.Kind == VisibilityKind.Photo && t.Id == f.Id))
             .ToLookup(f => f.TargetId, f => f.Hash);
@@ -142,7 +149,8 @@ public sealed record EstimateSnapshot
                     t.PhotoHash,
                     found[t.Id].Group,
                     found[t.Id].Measured,
-                    found[t.Id].Limits
+                    found[t.Id].Limits,
+                    t.Photos
                 ))
                 .OrderByDescending(f => f.Rating)
                 .ThenBy(f => f.Id)

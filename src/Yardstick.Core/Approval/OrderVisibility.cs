@@ -8,6 +8,9 @@ namespace Yardstick.Core.Approval;
 /// <summary>What of an order goes out to the customer besides work and money.</summary>
 public static class OrderVisibility
 {
+    /// <summary>What is decided about a finding holds for its photos; which they are does not matter to it.</summary>
+    private static readonly ILookup<long, PointPhoto> NoPhotos = Array.Empty<PointPhoto>().ToLookup(p => p.InspectionPointId);
+
     /// <summary>
     /// Decides about something that was written or photographed: the customer sees it in these words, or it stays in the shop.
     /// </summary>
@@ -30,7 +33,7 @@ public static class OrderVisibility
         Actor actor
     )
     {
-        if (VisibilityItem.Of(order, findings, files).FirstOrDefault(t => t.Kind == kind && t.Id == id) is not { } item)
+        if (VisibilityItem.Of(order, findings, files, NoPhotos).FirstOrDefault(t => t.Kind == kind && t.Id == id) is not { } item)
             return new Problem("release.gone", "Someone removed or changed this. Reload the page.");
         var wording = VisibilityItem.Wording(words);
         if (wording.Problem is { } problem)

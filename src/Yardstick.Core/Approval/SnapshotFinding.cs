@@ -11,6 +11,7 @@ namespace Yardstick.Core.Approval;
 /// <param name="Group">Part of the vehicle; empty where nobody said.</param>
 /// <param name="Value">The measured value; null where nothing was measured.</param>
 /// <param name="Limits">Limits of the value; null where there are none.</param>
+/// <param name="Photos">All its photos with what was drawn on them; null in copies of before they were shown.</param>
 public sealed record SnapshotFinding(
     long Id,
     string Text,
@@ -19,5 +20,6 @@ public sealed record SnapshotFinding(
     string? PhotoHash,
     string Group = "",
     decimal? Value = null,
-    PointLimits? Limits = null
+    PointLimits? Limits = null,
+    IReadOnlyList<ShownPhoto>? Photos = null
 );

@@ -15,6 +15,7 @@ namespace Yardstick.Core.Approval;
 /// <param name="Measured">What was measured, with its unit.</param>
 /// <param name="PhotoHash">Content hash of the photo, where there is one.</param>
 /// <param name="Release">What was decided about it.</param>
+/// <param name="Photos">Photos of a finding that go out with it; null for the others.</param>
 public sealed record VisibilityItem(
     VisibilityKind Kind,
     long Id,
@@ -24,7 +25,8 @@ public sealed record VisibilityItem(
     Rating? Rating,
     string Measured,
     string? PhotoHash,
-    CustomerVisibility Release
+    CustomerVisibility Release,
+    IReadOnlyList<ShownPhoto>? Photos = null
 )
 {
     /// <summary>Longest wording.</summary>
@@ -36,7 +38,13 @@ public sealed record VisibilityItem(
     /// <param name="order">The order.</param>
     /// <param name="findings">Its findings.</param>
     /// <param name="files">Files on its lines.</param>
-    public static IReadOnlyList<VisibilityItem> Of(Order order, IEnumerable<Finding> findings, IEnumerable<AttachedFile> files)
+    /// <param name="photos">Photos by the point of the inspection that they belong to.</param>
+    public static IReadOnlyList<VisibilityItem> Of(
+        Order order,
+        IEnumerable<Finding> findings,
+        IEnumerable<AttachedFile> files,
+        ILookup<long, PointPhoto> photos
+    )
     {
         var lines = order.OnJobs.SelectMany(j => j.OnLines).ToList();
         var about = lines.ToDictionary(l => l.Id, l => l.Description);
@@ -53,7 +61,8 @@ public sealed record VisibilityItem(
                     f.Rating,
                     f.MeasuredWords,
                     f.PhotoHash,
-                    f.Release
+                    f.Release,
+                    ShownPhoto.Of(f, photos)
                 )),
             .. order
                 .Concerns.Where(c => c.Cause.Length > 0)

@@ -17,6 +17,13 @@ public class Attendance
     /// <summary>Went, UTC; null while here.</summary>
     public Instant? End { get; internal set; }
 
+    /// <summary>When the counter was told that it was forgotten, UTC; null while it was not.</summary>
+    public Instant? ToldAt { get; internal set; }
+
+    /// <summary>The counter is told that it was forgotten; once.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Tell(Instant utcNow) => ToldAt ??= utcNow;
+
     /// <summary>They went for a break, not for the day.</summary>
     public bool EndsInBreak { get; internal set; }
 

@@ -23,6 +23,13 @@ public class TimeEntry
     /// <summary>Off, UTC; null while on the clock.</summary>
     public Instant? End { get; internal set; }
 
+    /// <summary>When the counter was told that it was forgotten, UTC; null while it was not.</summary>
+    public Instant? ToldAt { get; internal set; }
+
+    /// <summary>The counter is told that it was forgotten; once.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Tell(Instant utcNow) => ToldAt ??= utcNow;
+
     /// <summary>Hours so far.</summary>
     public decimal Hours(Instant utcNow) => (decimal)((End ?? utcNow) - Start).TotalHours;
 

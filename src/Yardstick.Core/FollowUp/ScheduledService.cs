@@ -16,7 +16,7 @@ public sealed record ScheduledService(string Title, int? EveryDistance, int? Eve
             new[]
             {
                 EveryDistance is { } far ? string.Create(CultureInfo.InvariantCulture, $"{far:N0} {unit}") : "",
-                EveryMonths is { } months ? $"{months} months" : "",
+                EveryMonths is { } months ? Invariant($"{months} {(months == 1 ? "month" : "months")}") : "",
             }.Where(t => t.Length > 0)
         );
 }

@@ -12,6 +12,7 @@ internal sealed class BillingMapping
         IEntityTypeConfiguration<Payment>,
         IEntityTypeConfiguration<Deposit>,
         IEntityTypeConfiguration<Adjustment>,
+        IEntityTypeConfiguration<GivenUpCore>,
         IEntityTypeConfiguration<CardCharge>
 {
     public void Configure(EntityTypeBuilder<Invoice> builder)
@@ -110,6 +111,13 @@ internal sealed class BillingMapping
     {
         builder.HasIndex(a => a.InvoiceId);
         builder.ComplexProperty(a => a.Amount);
+    }
+
+    public void Configure(EntityTypeBuilder<GivenUpCore> builder)
+    {
+        builder.HasIndex(c => c.InvoiceId);
+        builder.HasIndex(c => c.LineId);
+        builder.ComplexProperty(c => c.Amount);
     }
 
     public void Configure(EntityTypeBuilder<CardCharge> builder)

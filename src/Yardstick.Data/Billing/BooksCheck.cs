@@ -120,7 +120,9 @@ public sealed class BooksCheck(ShopDb db)
             [LedgerAccount.Deposits] = await DepositsAsync(),
             [LedgerAccount.SalesTax] = await HeldAsync(LedgerAccount.SalesTax),
             [LedgerAccount.FeesHeld] = await HeldAsync(LedgerAccount.FeesHeld),
-            [LedgerAccount.CustomerCores] = One(-await db.Invoices.SumAsync(i => i.Sums.Core.Cents)),
+            [LedgerAccount.CustomerCores] = One(
+                await db.GivenUpCores.SumAsync(c => c.Amount.Cents) - await db.Invoices.SumAsync(i => i.Sums.Core.Cents)
+            ),
             [LedgerAccount.WrittenOff] = One(await db.Adjustments.SumAsync(a => a.Amount.Cents)),
             [LedgerAccount.PartsStock] = One(await StockAsync()),
             [LedgerAccount.SupplierCores] = One(await CoresAsync()),

@@ -424,6 +424,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("InvoiceId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("IsCore")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Job")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -470,6 +473,48 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("OrderId");
 
                     b.ToTable("Deposits");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Billing.GivenUpCore", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Cores")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("InvoiceId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Amount", "Yardstick.Core.Billing.GivenUpCore.Amount#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("InvoiceId");
+
+                    b.HasIndex("LineId");
+
+                    b.ToTable("GivenUpCores");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Billing.Invoice", b =>
@@ -1911,6 +1956,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<DateTime>("Start")
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("ToldAt")
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
 
                     b.HasIndex("End");
@@ -2140,6 +2188,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<DateTime>("Start")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("ToldAt")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
@@ -5736,6 +5787,40 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("RetentionPlans");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Setup.SavedView", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("ForAll")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("List")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("StaffId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("List");
+
+                    b.ToTable("SavedViews");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Setup.Shop", b =>
                 {
                     b.Property<long>("Id")
@@ -6617,6 +6702,21 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<long>("CoreDeposit")
                         .HasColumnType("INTEGER");
+
+                    b.Property<long>("CoresBrought")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(0L);
+
+                    b.Property<long>("CoresCredited")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(0L);
+
+                    b.Property<long>("CoresGivenUp")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(0L);
 
                     b.Property<long>("CoresReturned")
                         .HasColumnType("INTEGER");

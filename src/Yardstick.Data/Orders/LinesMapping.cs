@@ -68,6 +68,10 @@ internal sealed class LinesMapping
             .HasColumnName("PartBefore")
             .HasConversion(JsonColumn.OfOptional<PartSource>(), JsonColumn.Same<PartSource?>());
         builder.Ignore(l => l.Surplus);
+        // Lines of before these were there have none of them.
+        builder.Property(l => l.CoresCredited).HasDefaultValue(Quantity.Zero);
+        builder.Property(l => l.CoresBrought).HasDefaultValue(Quantity.Zero);
+        builder.Property(l => l.CoresGivenUp).HasDefaultValue(Quantity.Zero);
         builder.HasIndex(l => l.PartId);
         // Cores that customers were charged and can still bring: few of the lines of ten years.
         builder.HasIndex(l => l.Id).HasFilter("\"CoreDeposit\" > 0 AND \"CoresReturned\" < \"Quantity\"");

@@ -7,6 +7,7 @@ namespace Yardstick.Data.Setup;
 
 internal sealed class SetupMapping
     : IEntityTypeConfiguration<Label>,
+        IEntityTypeConfiguration<SavedView>,
         IEntityTypeConfiguration<LabelOn>,
         IEntityTypeConfiguration<ExtraField>,
         IEntityTypeConfiguration<ExtraValue>,
@@ -27,6 +28,8 @@ internal sealed class SetupMapping
         IEntityTypeConfiguration<CommandRecord>
 {
     public void Configure(EntityTypeBuilder<Label> builder) => builder.HasIndex(l => new { l.Kind, l.Name }).IsUnique();
+
+    public void Configure(EntityTypeBuilder<SavedView> builder) => builder.HasIndex(v => v.List);
 
     public void Configure(EntityTypeBuilder<LabelOn> builder)
     {

@@ -100,11 +100,11 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
     /// <param name="invoiceId">The invoice.</param>
     /// <param name="returnUrl">Where the service sends the customer afterwards.</param>
     /// <returns>The page's address.</returns>
-    internal async Task<Result<string>> OpenPageAsync(long invoiceId, string returnUrl)
+    internal async Task<Result<string>> OpenPageAsync(long invoiceId, string? amount, string? tip, string returnUrl)
     {
         for (var tries = 0; ; tries++)
         {
-            var begun = await gate.RunAsync(async db => await BeginOnPageAsync(db, invoiceId));
+            var begun = await gate.RunAsync(async db => await BeginOnPageAsync(db, invoiceId, amount, tip));
             if (begun.Problem is { } refused)
                 return refused;
             var (charge, currency) = begun.Value;
@@ -143,12 +143,18 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         return true;
     }
 
-    private async Task<Result<(CardCharge Charge, string Currency)>> BeginOnPageAsync(ShopDb db, long invoiceId)
+    private async Task<Result<(CardCharge Charge, string Currency)>> BeginOnPageAsync(
+        ShopDb db,
+        long invoiceId,
+        string? amount,
+        string? tip
+    )
     {
         var account = await db.PayableAsync(invoiceId);
         if (account.Problem is { } gone)
             return gone;
-        var begun = account.Value.BeginOnPage(Now);
+        var shop = await db.Shops.SingleAsync();
+        var begun = account.Value.BeginOnPage(amount, tip, shop.TakesTips, Now);
         if (begun.Problem is { } refused)
             return refused;
         if (begun.Value.Id == 0)
@@ -157,7 +163,7 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
             account.Value.HandOver(begun.Value, Now);
             await db.SaveChangesAsync();
         }
-        return (begun.Value, (await db.Shops.SingleAsync()).Currency);
+        return (begun.Value, shop.Currency);
     }
 
     /// <summary>Calls off what a customer would pay on the service's page, unless it was paid already. Null if there is no such charge.</summary>

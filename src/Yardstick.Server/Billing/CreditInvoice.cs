@@ -11,6 +11,7 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Billing;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
@@ -27,7 +28,8 @@ public static class CreditInvoice
     /// <param name="Line">Its place, from 0.</param>
     /// <param name="Quantity">How much, as typed; empty for all that is left.</param>
     /// <param name="ToStock">Its parts come back to the shelf.</param>
-    public sealed record CreditLineRequest(string Job, int Line, string? Quantity, bool ToStock);
+    /// <param name="IsCore">Only its core charge: the old part came later. The quantity counts cores, then.</param>
+    public sealed record CreditLineRequest(string Job, int Line, string? Quantity, bool ToStock, bool IsCore = false);
 
     /// <summary>What is credited, and what becomes of the money.</summary>
     /// <param name="Reason">Why.</param>
@@ -223,6 +225,8 @@ public static class CreditInvoice
         if (await db.BookAsync(actor, () => PostInvoice.Entries([note], customer)) is { } locked)
             return locked;
         var after = (await db.AccountAsync(account.Invoice.Id)).Value;
+        if (await CoresBackAsync(work, account, after, picks, isOpenedAgain: costs is not null) is { } notBooked)
+            return notBooked;
         var kept = Money.Zero;
         if (request.KeepAsDeposit && after.Surplus.Cents > 0)
         {
@@ -308,6 +312,40 @@ public static class CreditInvoice
         return new CostsBack(value, Money.Zero);
     }
 
+    /// <summary>The order's lines know which core charges stand, and which old parts are here.</summary>
+    private static async Task<Problem?> CoresBackAsync(
+        CommandContext work,
+        InvoiceAccount before,
+        InvoiceAccount after,
+        IReadOnlyList<CreditPick>? picks,
+        bool isOpenedAgain
+    )
+    {
+        var order = (await work.Db.LoadOrderAsync(before.Invoice.OrderId))!;
+        var (earlier, figures) = (before.Figures(), after.Figures());
+        foreach (var job in order.OnJobs)
+        {
+            var key = OrderPricing.JobKey(job);
+            foreach (var (at, line) in OrderPricing.PricedLines(job).Index())
+            {
+                var (left, was) = (Quantity.Of(figures.CoresLeft(key, at)), Quantity.Of(earlier.CoresLeft(key, at)));
+                if (line is not PartLine part || left == was)
+                    continue;
+                // What nobody expected any more came, or is not owed any more.
+                if (
+                    part.CoresGivenUp > Quantity.Zero
+                    && (await CustomerCores.TakeBackAsync(work, before.Invoice, part, "credited")).Problem is { } locked
+                )
+                    return locked;
+                var isAlone = picks?.Any(p => p.IsCore && p.Job == key && p.Line == at) == true;
+                if (!isOpenedAgain)
+                    part.CreditCores(left, isAlone ? was - left : Quantity.Zero);
+                work.Changed(TopicKind.Returns);
+            }
+        }
+        return null;
+    }
+
     private static async Task<UnitPrice> CostAsync(ShopDb db, PartLine line) =>
         line.ReceivedQuantity > Quantity.Zero
             ? UnitPrice.Rounded(line.ReceivedValue.Amount / line.ReceivedQuantity.Value)
@@ -335,9 +373,9 @@ public static class CreditInvoice
                 var units = all ? Quantity.Zero : Quantity.Parse(line.Quantity, "lines");
                 if (units.Problem is { } unread)
                     return unread;
-                var pick = new CreditPick(line.Job, line.Line, all ? null : units.Value.Value);
+                var pick = new CreditPick(line.Job, line.Line, all ? null : units.Value.Value, line.IsCore);
                 picks.Add(pick);
-                if (line.ToStock)
+                if (line is { ToStock: true, IsCore: false })
                     toStock.Add(pick);
             }
             return new Picked(picks, toStock);

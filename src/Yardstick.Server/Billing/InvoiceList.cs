@@ -209,7 +209,7 @@ public static class InvoiceList
         return (Named(db, InState(db, wanted, search.State, now.Date), search.Text), null);
     }
 
-    private static Result<LocalDate?> Day(string? typed, string field, LocalDateTime now)
+    internal static Result<LocalDate?> Day(string? typed, string field, LocalDateTime now)
     {
         if (string.IsNullOrWhiteSpace(typed))
             return (LocalDate?)null;
@@ -217,7 +217,7 @@ public static class InvoiceList
         return day.Problem is { } problem ? problem : day.Value;
     }
 
-    private static Result<decimal?> Figure(string? typed, string field)
+    internal static Result<decimal?> Figure(string? typed, string field)
     {
         if (string.IsNullOrWhiteSpace(typed))
             return (decimal?)null;

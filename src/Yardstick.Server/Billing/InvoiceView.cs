@@ -69,7 +69,8 @@ public static class InvoiceView
         DocumentLineKind Kind,
         string Description,
         decimal? QuantityLeft,
-        string Unit
+        string Unit,
+        decimal CoresLeft
     );
 
     /// <summary>An invoice or credit memo.</summary>
@@ -280,7 +281,8 @@ public static class InvoiceView
                         l.Kind,
                         l.Description,
                         figures.QuantityLeft(j.Key, l.Index.Value),
-                        l.Kind == DocumentLineKind.Labor ? "h" : ""
+                        l.Kind == DocumentLineKind.Labor ? "h" : "",
+                        figures.CoresLeft(j.Key, l.Index.Value)
                     ))
             )
             .ToList();

@@ -21,7 +21,13 @@ public static class PayPages
     /// <param name="Paid">What was paid.</param>
     /// <param name="Currency">Its currency.</param>
     /// <param name="IsPending">A payment on the payment service's page is not confirmed yet.</param>
-    public sealed record InvoiceToPay(decimal Due, decimal Paid, string Currency, bool IsPending);
+    /// <param name="TakesTips">The shop takes tips.</param>
+    public sealed record InvoiceToPay(decimal Due, decimal Paid, string Currency, bool IsPending, bool TakesTips);
+
+    /// <summary>What is paid now.</summary>
+    /// <param name="Amount">As typed; empty for all that is owed.</param>
+    /// <param name="Tip">As typed; empty for none.</param>
+    public sealed record PayRequest(string? Amount, string? Tip);
 
     /// <summary>Where the card is typed.</summary>
     public sealed record PayPage(string Url);
@@ -57,17 +63,26 @@ public static class PayPages
             await talk.AskAgainAsync(charge);
         var account = (await db.AccountAsync(invoice.Value)).Value;
         var due = account.Reversed || account.Balance.Cents < 0 ? Money.Zero : account.Balance;
-        var currency = (await db.Shops.SingleAsync()).Currency;
-        return Results.Ok(new InvoiceToPay(due.Amount, account.Paid.Amount, currency, account.PendingCharge is not null));
+        var shop = await db.Shops.SingleAsync();
+        return Results.Ok(
+            new InvoiceToPay(due.Amount, account.Paid.Amount, shop.Currency, account.PendingCharge is not null, shop.TakesTips)
+        );
     }
 
-    private static async Task<IResult> PayAsync(string token, ShopDb db, CardTalk talk, TimeProvider time, HttpContext http)
+    private static async Task<IResult> PayAsync(
+        string token,
+        PayRequest? request,
+        ShopDb db,
+        CardTalk talk,
+        TimeProvider time,
+        HttpContext http
+    )
     {
         var invoice = await InvoiceOfAsync(db, token, time);
         if (invoice.Problem is { } unknown)
             return Problems.Of(unknown);
         var back = MessageComposer.Address(await db.Shops.SingleAsync(), http.Request, $"documents/{token}");
-        var page = await talk.OpenPageAsync(invoice.Value, back);
+        var page = await talk.OpenPageAsync(invoice.Value, request?.Amount, request?.Tip, back);
         return page.Problem is { } refused ? Problems.Of(refused) : Results.Ok(new PayPage(page.Value));
     }
 

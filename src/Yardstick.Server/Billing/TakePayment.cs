@@ -1,3 +1,4 @@
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Setup;
@@ -111,7 +112,7 @@ public static class TakePayment
             var found = await work.Db.PayableAsync(id);
             if (found.Problem is { } gone)
                 return gone;
-            var charge = found.Value.BeginCharge(request?.Amount, request?.Tip, work.Actor);
+            var charge = found.Value.BeginCharge(request?.Amount, request?.Tip, (await work.Db.Shops.SingleAsync()).TakesTips, work.Actor);
             if (charge.Problem is { } problem)
                 return problem;
             var isNew = charge.Value.Id == 0;

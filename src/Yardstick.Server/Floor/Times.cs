@@ -75,7 +75,7 @@ public static class Times
     );
 
     /// <summary>A clock that somebody forgot.</summary>
-    public sealed record ForgottenClock(long Id, bool IsJob, long StaffId, string Name, string Title, LocalDateTime Since);
+    public sealed record ForgottenClock(long Id, bool IsJob, long StaffId, string Name, string Title, LocalDateTime Since, bool Told);
 
     /// <summary>What a time should have been, as typed, and why.</summary>
     public sealed record CorrectRequest(string? From, string? Until, string? Reason);
@@ -295,6 +295,7 @@ public static class Times
                         t.Id,
                         t.StaffId,
                         t.Start,
+                        t.ToldAt,
                         j.Title,
                     }
             )
@@ -305,10 +306,18 @@ public static class Times
         [
             .. there
                 .Where(a => TimeClock.IsForgotten(a.Start, utcNow, shop))
-                .Select(a => new ForgottenClock(a.Id, false, a.StaffId, names[a.StaffId], "", shop.Local(a.Start))),
+                .Select(a => new ForgottenClock(a.Id, false, a.StaffId, names[a.StaffId], "", shop.Local(a.Start), a.ToldAt is not null)),
             .. onJobs
                 .Where(t => TimeClock.IsForgotten(t.Start, utcNow, shop))
-                .Select(t => new ForgottenClock(t.Id, true, t.StaffId, names[t.StaffId], t.Title, shop.Local(t.Start))),
+                .Select(t => new ForgottenClock(
+                    t.Id,
+                    true,
+                    t.StaffId,
+                    names[t.StaffId],
+                    t.Title,
+                    shop.Local(t.Start),
+                    t.ToldAt is not null
+                )),
         ];
     }
 

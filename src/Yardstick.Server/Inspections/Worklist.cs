@@ -5,6 +5,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Inspections;
@@ -47,6 +48,12 @@ public static class Worklist
         /// <summary>Whose move it is; empty for anybody's.</summary>
         public required string Person { get; init; }
 
+        /// <summary>That person; null for anybody's.</summary>
+        public required long? PersonId { get; init; }
+
+        /// <summary>The order's version.</summary>
+        public required int Version { get; init; }
+
         /// <summary>What it is worth before tax; zero where nobody can tell yet.</summary>
         public required decimal Worth { get; init; }
 
@@ -57,6 +64,9 @@ public static class Worklist
         public required long? InspectionId { get; init; }
     }
 
+    /// <summary>How much waits for somebody to do something.</summary>
+    public sealed record WorklistCount(int ToAct);
+
     /// <summary>How many were filed.</summary>
     public sealed record WorklistFiled(int Inspections);
 
@@ -64,12 +74,23 @@ public static class Worklist
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/worklist", ListAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<WorklistRow>>();
+        api.MapGet("/worklist/count", (ReadModel<WorklistCount> count, HttpContext http) => count.AnswerAsync(http))
+            .Asks(Permission.SeeOrders)
+            .Produces<WorklistCount>()
+            .Produces(304);
         api.MapPost("/worklist/file", File).Asks(Permission.EditOrders).Produces<WorklistFiled>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time)
+    /// <summary>Every floor shows the count: it is computed once a minute for all of them, whatever changes.</summary>
+    internal static ReadModel<WorklistCount> Count(IServiceProvider services) =>
+        new(services, null, new HashSet<TopicKind>(), TimeSpan.FromMinutes(1), async (db, now) =>
+            new WorklistCount((await RowsAsync(db, now)).Count(r => r.ToAct))
+        );
+
+    private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time) => Results.Ok(await RowsAsync(db, time.Now()));
+
+    private static async Task<IReadOnlyList<WorklistRow>> RowsAsync(ShopDb db, Instant now)
     {
-        var now = time.Now();
         var shop = await db.Shops.SingleAsync();
         var orders = await db
             .Orders.Where(o => o.State == OrderState.Open)
@@ -93,17 +114,17 @@ public static class Worklist
         var customerIds = orders.Select(o => o.CustomerId).OfType<long>().Distinct().ToList();
         var customers = await db.Customers.Where(c => customerIds.Contains(c.Id)).IgnoreAutoIncludes().ToDictionaryAsync(c => c.Id);
         var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
-        return Results.Ok(
-            orders
+        return
+        [
+            .. orders
                 .SelectMany(o =>
                     WorkItem
                         .Of(o, [.. inspections[o.Id]], [.. findings[o.Id]], sent[o.Id].Select(at => (Instant?)at).DefaultIfEmpty().Max())
                         .Select(item => RowOf(o, item))
                 )
                 .OrderBy(r => r.Kind)
-                .ThenBy(r => r.Since)
-                .ToList()
-        );
+                .ThenBy(r => r.Since),
+        ];
 
         WorklistRow RowOf(Order order, WorkItem item)
         {
@@ -120,6 +141,8 @@ public static class Worklist
                 Since = shop.Local(item.Since),
                 Hours = (int)Math.Max(0, (now - item.Since).TotalHours),
                 Person = item.PersonId is { } person ? staff.GetValueOrDefault(person, "") : "",
+                PersonId = item.PersonId,
+                Version = order.Version,
                 Worth = item.Worth.Amount,
                 ToAct = item.ToAct,
                 InspectionId = item.InspectionId,

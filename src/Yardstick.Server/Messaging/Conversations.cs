@@ -5,6 +5,7 @@ using Yardstick.Core.Messaging;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Data.Billing;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Orders;
@@ -183,16 +184,24 @@ public static class Conversations
         if (made.Problem is { } none)
             return none;
         var (_, hash, document) = made.Value;
-        if (request.Channel == MessageChannel.Email)
+        // An email brings the paper along; what is owed on it is paid behind a link all the same.
+        if (request.Channel == MessageChannel.Email && !await IsOwedAsync(work.Db, document.InvoiceId))
             return await WriteAsync(work, outbox, writing, order.CustomerId, id, request, message => message.Attach(hash, document.Name));
         var token = LinkToken.New();
-        var body = MessageComposer.WithLink(request.Body, await work.Db.Shops.SingleAsync(), http.Request, $"documents/{token}");
+        var words =
+            request.Channel == MessageChannel.Email && request.Body?.Contains("{{ link }}", StringComparison.Ordinal) != true
+                ? $"{request.Body?.TrimEnd()}\n\nPay online: {{{{ link }}}}"
+                : request.Body;
+        var body = MessageComposer.WithLink(words, await work.Db.Shops.SingleAsync(), http.Request, $"documents/{token}");
         return await WriteAsync(work, outbox, writing, order.CustomerId, id, request with { Body = body }, message =>
         {
             message.Attach(hash, document.Name);
             work.Db.DocumentLinks.Add(DocumentLink.With(id, message, token, hash, document.Title, document.InvoiceId, work.Actor));
         });
     }
+
+    private static async Task<bool> IsOwedAsync(ShopDb db, long? invoiceId) =>
+        invoiceId is { } id && await db.OpenStanding(db.Invoices.Where(i => i.Id == id)).AnyAsync();
 
     private static Task<IResult> WriteToCustomer(
         long id,

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Customers;
+using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
@@ -47,13 +48,22 @@ internal sealed record EstimatePresentation(
     {
         var pricing = OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order), shop.PricingDay(order, utcNow));
         var (findings, files) = await db.ToReleaseAsync(order);
+        var photos = await PhotosAsync(db, findings);
         return new EstimatePresentation(
             order,
             shop,
             pricing,
-            EstimateSnapshot.Of(order, await db.PartiesAsync(order), shop, pricing, findings, files, shop.Local(utcNow)),
-            Core.Approval.VisibilityItem.Of(order, findings, files)
+            EstimateSnapshot.Of(order, await db.PartiesAsync(order), shop, pricing, findings, files, photos, shop.Local(utcNow)),
+            Core.Approval.VisibilityItem.Of(order, findings, files, photos)
         );
+    }
+
+    private static async Task<ILookup<long, PointPhoto>> PhotosAsync(ShopDb db, IEnumerable<Finding> findings)
+    {
+        var points = findings.Select(f => f.InspectionPointId).OfType<long>().ToList();
+        return (
+            await db.Set<PointPhoto>().Include(p => p.Marks).Where(p => points.Contains(p.InspectionPointId)).AsNoTracking().ToListAsync()
+        ).ToLookup(p => p.InspectionPointId);
     }
 
     /// <summary>Freezes what an order under change shows now.</summary>

@@ -115,14 +115,24 @@ public static class ReturnsView
         string GivenUp
     );
 
-    /// <summary>A core that a customer was charged and can still bring.</summary>
+    /// <summary>A core that a customer was charged and can still bring, or that was given up.</summary>
+    /// <param name="OrderId">The repair order.</param>
+    /// <param name="LineId">The part on it.</param>
+    /// <param name="OrderNumber">Its number.</param>
+    /// <param name="Customer">Who was charged.</param>
+    /// <param name="Description">The part.</param>
+    /// <param name="Quantity">Cores.</param>
+    /// <param name="Amount">Their charge before tax.</param>
+    /// <param name="GivenUp">Nobody expects it any more.</param>
     public sealed record CustomerCoreView(
         long OrderId,
+        long LineId,
         long OrderNumber,
         string Customer,
         string Description,
         decimal Quantity,
-        decimal Amount
+        decimal Amount,
+        bool GivenUp
     );
 
     /// <summary>A part that is here or on the way and that nobody waits for.</summary>
@@ -241,7 +251,8 @@ public static class ReturnsView
                 c.Line.Description,
                 units.Value,
                 Money.Of(c.Line.CoreEach * units).Amount,
-                line is not null && line.CoresReturned > Quantity.Zero && finished.Contains(line.JobId),
+                line is not null
+                    && (line.CoresBrought > Quantity.Zero || (line.CoresReturned > Quantity.Zero && finished.Contains(line.JobId))),
                 shop.Local(c.At),
                 due,
                 due < today,
@@ -294,22 +305,29 @@ public static class ReturnsView
             .ToDictionaryAsync(o => o.Id);
         var jobs = approved.Where(j => orders[j.OrderId].State == OrderState.Posted).ToDictionary(j => j.Id, j => orders[j.OrderId]);
         var rows = lines
-            .Where(l => l is { RemovedAt: null, IsExcluded: false } && jobs.ContainsKey(l.JobId))
+            .Where(l =>
+                l is { RemovedAt: null, IsExcluded: false }
+                && l.CoresOutstanding + l.CoresGivenUp > Quantity.Zero
+                && jobs.ContainsKey(l.JobId)
+            )
             .Select(l => (Line: l, Order: jobs[l.JobId]))
+            .OrderBy(r => r.Line.CoresGivenUp > Quantity.Zero)
             .Take(Most)
             .ToList();
         var customerIds = rows.Select(r => r.Order.CustomerId).OfType<long>().Distinct().ToList();
         var customers = await db.Customers.Where(c => customerIds.Contains(c.Id)).IgnoreAutoIncludes().ToDictionaryAsync(c => c.Id);
         return rows.ConvertAll(r =>
         {
-            var left = r.Line.Quantity - r.Line.CoresReturned;
+            var left = r.Line.CoresOutstanding + r.Line.CoresGivenUp;
             return new CustomerCoreView(
                 r.Order.Id,
+                r.Line.Id,
                 r.Order.Number,
                 r.Order.CustomerId is { } id ? customers[id].DisplayName : "Counter sale",
                 r.Line.Description,
                 left.Value,
-                Money.Of(r.Line.CoreDeposit * left).Amount
+                Money.Of(r.Line.CoreDeposit * left).Amount,
+                r.Line.CoresGivenUp > Quantity.Zero
             );
         });
     }

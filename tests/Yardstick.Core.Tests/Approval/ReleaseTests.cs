@@ -68,6 +68,8 @@ public class ReleaseTests
 
     private EstimateSnapshot Shown() => Policy.Shown(order, findings, files);
 
+    private IReadOnlyList<VisibilityItem> Items() => VisibilityItem.Of(order, findings, files, Sample.NoPhotos);
+
     private Result Decide(VisibilityKind kind, long id, bool show, string? words = null) =>
         order.SetVisibility(kind, id, show, words, findings, files, Mina);
 
@@ -82,13 +84,49 @@ public class ReleaseTests
                 (VisibilityKind.Photo, 8L),
                 (VisibilityKind.Photo, 9L),
             ],
-            VisibilityItem.Of(order, findings, files).Select(t => (t.Kind, t.Id))
+            Items().Select(t => (t.Kind, t.Id))
         );
-        Assert.All(VisibilityItem.Of(order, findings, files), t => Assert.Equal(CustomerVisibility.ToBeDecided, t.Release));
-        Assert.Equal(
-            ("Squeals", "Replace pads"),
-            (VisibilityItem.Of(order, findings, files)[1].Where, VisibilityItem.Of(order, findings, files)[3].Where)
-        );
+        Assert.All(Items(), t => Assert.Equal(CustomerVisibility.ToBeDecided, t.Release));
+        Assert.Equal(("Squeals", "Replace pads"), (Items()[1].Where, Items()[3].Where));
+    }
+
+    [Fact]
+    public void Photos_of_a_point_go_out_with_what_is_drawn_on_them_but_none_that_came_after_the_release()
+    {
+        var finding = new Finding
+        {
+            Id = 4,
+            Text = "Pads at 2 mm",
+            InspectionPointId = 40,
+            PhotoHash = "before",
+        };
+        PointPhoto Taken(long id, string hash, int minutes, bool after = false) =>
+            new()
+            {
+                Id = id,
+                InspectionPointId = 40,
+                Hash = hash,
+                After = after,
+                At = Mina.At.Plus(Duration.FromMinutes(minutes)),
+            };
+        var first = Taken(1, "before", -20);
+        first.Draw([
+            new()
+            {
+                Ring = true,
+                FromX = 0.6m,
+                FromY = 0.3m,
+                ToX = 0.5m,
+                ToY = 0.5m,
+            },
+        ]);
+        var photos = new[] { Taken(3, "late", 5, after: true), Taken(2, "close", -10), first }.ToLookup(p => p.InspectionPointId);
+        Assert.Equal(["before", "close", "late"], ShownPhoto.Of(finding, photos).Select(p => p.Hash));
+        finding.Decide(true, "", Mina);
+        var shown = ShownPhoto.Of(finding, photos);
+        Assert.Equal(["before", "close"], shown.Select(p => p.Hash));
+        Assert.Equal(new ShownMark(true, 0.6m, 0.3m, 0.5m, 0.5m), Assert.Single(shown[0].Marks));
+        Assert.Equal(["before"], ShownPhoto.Of(finding, Sample.NoPhotos).Select(p => p.Hash));
     }
 
     [Fact]
@@ -111,7 +149,7 @@ public class ReleaseTests
         Assert.Equal(["photo9"], shown.Photos);
         // What was found stays as the technician wrote it.
         Assert.Equal("Pads 2mm", findings[0].Text);
-        Assert.DoesNotContain(VisibilityItem.Of(order, findings, files), t => t.Release == CustomerVisibility.ToBeDecided);
+        Assert.DoesNotContain(Items(), t => t.Release == CustomerVisibility.ToBeDecided);
     }
 
     [Fact]
@@ -154,7 +192,7 @@ public class ReleaseTests
     public void What_is_not_there_or_too_long_is_refused(VisibilityKind kind, long id, int? length, string code)
     {
         Assert.Equal(code, Decide(kind, id, true, length is { } long_ ? new string('x', long_) : null).Problem!.Code);
-        Assert.All(VisibilityItem.Of(order, findings, files), t => Assert.Equal(CustomerVisibility.ToBeDecided, t.Release));
+        Assert.All(Items(), t => Assert.Equal(CustomerVisibility.ToBeDecided, t.Release));
     }
 
     [Fact]

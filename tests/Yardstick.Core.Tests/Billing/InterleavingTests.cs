@@ -68,12 +68,12 @@ public class InterleavingTests
                     break;
                 case Act.BeginPart or Act.BeginAll:
                     if (
-                        Account.BeginCharge(act == Act.BeginPart ? "40" : null, null, actor) is { Ok: true } begun
+                        Account.BeginCharge(act == Act.BeginPart ? "40" : null, null, false, actor) is { Ok: true } begun
                         && !charges.Contains(begun.Value)
                     )
                         charges.Add(begun.Value);
                     break;
-                case Act.OpenPage when Account.BeginOnPage(now) is { Ok: true } page && !charges.Contains(page.Value):
+                case Act.OpenPage when Account.BeginOnPage(null, null, false, now) is { Ok: true } page && !charges.Contains(page.Value):
                     charges.Add(page.Value);
                     Account.HandOver(page.Value, now);
                     break;

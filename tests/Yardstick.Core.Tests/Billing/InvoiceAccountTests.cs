@@ -73,10 +73,14 @@ public class InvoiceAccountTests
     [Fact]
     public void There_is_one_open_charge_at_a_time_of_what_is_owed()
     {
-        Assert.Equal(4_000, Account(false, [6_000]).BeginCharge(null, null, Mina).Value.Amount.Cents);
+        Assert.Equal(4_000, Account(false, [6_000]).BeginCharge(null, null, false, Mina).Value.Amount.Cents);
+        Assert.Equal("tip.off", Account(false, [6_000]).BeginCharge(null, "2", false, Mina).Problem!.Code);
+        var onPage = Account(false, [6_000]).BeginOnPage("15", "2", true, Mina.At).Value;
+        Assert.Equal((1_500, 200, 1_700), (onPage.Amount.Cents, onPage.Tip.Cents, onPage.Charged.Cents));
+        Assert.Equal("payment.more", Account(false, [6_000]).BeginOnPage("41", null, true, Mina.At).Problem!.Code);
         var open = Charge(4_000);
-        Assert.Same(open, Account(false, [6_000], open).BeginCharge(null, null, Mina).Value);
-        Assert.Equal("payment.paid", Account(false, [10_000]).BeginCharge(null, null, Mina).Problem!.Code);
+        Assert.Same(open, Account(false, [6_000], open).BeginCharge(null, null, false, Mina).Value);
+        Assert.Equal("payment.paid", Account(false, [10_000]).BeginCharge(null, null, false, Mina).Problem!.Code);
     }
 
     [Fact]

@@ -70,6 +70,27 @@ public class HandoverTests
     }
 
     [Fact]
+    public void Forgotten_clocks_of_one_person_are_told_in_one_sentence_and_once()
+    {
+        var shop = new Shop { TimeZone = "America/New_York" };
+        var start = shop.Utc(new LocalDate(2026, 11, 23) + new LocalTime(7, 58));
+        var present = new Attendance { StaffId = 8, Start = start };
+        var job = new TimeEntry { StaffId = 8, Start = start.Plus(Duration.FromHours(1)) };
+        var both = new ForgottenClocks("Noor", present, job, "Front brakes");
+        Assert.StartsWith("Noor is still clocked in since Mon 7:58", both.Sentence(shop), StringComparison.Ordinal);
+        Assert.Contains("and on \"Front brakes\".", both.Sentence(shop), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Noor is still on \"Front brakes\" since Mon 8:58",
+            (both with { Present = null }).Sentence(shop),
+            StringComparison.Ordinal
+        );
+        Assert.True(both.IsNew);
+        both.Tell(start.Plus(Duration.FromHours(12)));
+        Assert.False(both.IsNew);
+        Assert.Equal(start.Plus(Duration.FromHours(12)), job.ToldAt);
+    }
+
+    [Fact]
     public void A_time_is_corrected_with_a_reason_and_what_it_was_is_kept()
     {
         var start = Mina.At.Minus(Duration.FromHours(20));

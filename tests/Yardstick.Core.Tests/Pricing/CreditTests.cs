@@ -116,6 +116,37 @@ public class CreditTests
                 iter: 400
             );
 
+    [Fact]
+    public void A_core_that_comes_later_is_credited_alone_and_with_its_part_never_twice()
+    {
+        var alternators = new PartCaseLine
+        {
+            Quantity = 3,
+            UnitCost = 80,
+            CoreEach = 33.335m,
+            CoresReturned = 1,
+        };
+        var invoice = new CreditedInvoice(
+            new PricingCase
+            {
+                Policy = ExampleTests.Case("03-tires-with-companions.json").Policy,
+                Jobs = [new PricingJob { Id = "A", Lines = [alternators] }],
+            }
+        );
+        var charged = invoice.Posted.Core;
+        Assert.Equal(2, invoice.CoresLeft("A", 0));
+        var one = invoice.Credit([new CreditPick("A", 0, 1, IsCore: true)]);
+        Assert.Equal((33.34m, 0m, 0m), (one.Core, one.Parts, one.Profit));
+        Assert.Equal((1m, 3m), (invoice.CoresLeft("A", 0), invoice.QuantityLeft("A", 0)));
+        // What is credited with the parts is less by the one that came alone.
+        invoice.Credit([new CreditPick("A", 0, 2)]);
+        Assert.Equal(0, invoice.CoresLeft("A", 0));
+        var none = Assert.Throws<CaseException>(() => invoice.Credit([new CreditPick("A", 0, null, IsCore: true)]));
+        Assert.Equal("lines[0].line", none.Path);
+        invoice.CreditAll();
+        Assert.Equal((66.67m, 0m), (charged, invoice.Left.Core));
+    }
+
     private static CreditPick? Pick(PricingCase pricing, CreditedInvoice invoice, int choice)
     {
         var left = pricing
@@ -125,6 +156,8 @@ public class CreditTests
         if (left.Count == 0)
             return null;
         var (job, line) = left[choice % left.Count];
+        if (choice % 4 == 0 && invoice.CoresLeft(job, line) is > 0 and var cores)
+            return new CreditPick(job, line, choice % 8 == 0 ? null : Math.Ceiling(cores * 100 / 2) / 100, IsCore: true);
         var part =
             invoice.QuantityLeft(job, line) is { } all and > 0 && choice % 3 != 0 ? Math.Ceiling(all * 100 / 3) / 100 : (decimal?)null;
         return new CreditPick(job, line, part);

@@ -86,6 +86,57 @@ public sealed class PayPageTests(ShopFixture shop) : IClassFixture<ShopFixture>,
     }
 
     [Fact]
+    public async Task Part_of_it_is_paid_with_a_tip_where_the_shop_takes_one_behind_the_link_of_an_email()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var ingrid = await shop.SignInAsync("ingrid");
+        var (order, job) = await mina.WriteUpAsync("Teilzahler");
+        await mina.FinishAsync(order, job);
+        var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
+        await mina.PostAsync(
+            $"orders/{order}/messages",
+            new
+            {
+                channel = "Email",
+                address = "teil@example.com",
+                subject = "Your invoice",
+                body = "Thank you.",
+                now = true,
+                document = "invoice",
+            }
+        );
+        string? token = null;
+        for (var i = 0; i < 100 && token is null; i++, await Task.Delay(100))
+            token = JsonNode
+                .Parse(await shop.Outside.GetStringAsync("post/all"))!
+                .AsArray()
+                .LastOrDefault(p => p!.Text("address") == "teil@example.com")
+                ?.Text("body")
+                .Split("/documents/")
+                .ElementAtOrDefault(1)
+                ?.Trim();
+        Assert.NotNull(token);
+        var total = (await ShownAsync(token)).Number("due");
+        async Task<(HttpStatusCode Status, JsonNode Body)> PayAsync(object request)
+        {
+            var answer = await stranger.PostAsJsonAsync(Page(token, "/pay"), request);
+            return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!);
+        }
+        Assert.Equal("tip.off", (await PayAsync(new { amount = "10", tip = "2" })).Body.Text("code"));
+        Assert.Equal("payment.more", (await PayAsync(new { amount = "99999" })).Body.Text("code"));
+        await ingrid.PostAsync("setup/shop", new { field = "takesTips", value = "true" });
+        var (status, page) = await PayAsync(new { amount = "10", tip = "2" });
+        Assert.Equal(HttpStatusCode.OK, status);
+        await TypeAsync(page.Text("url"), "4000 0000 0000 4417");
+        var shown = await ShownAsync(token);
+        Assert.Equal((total - 10, 10m), (shown.Number("due"), shown.Number("paid")));
+        Assert.Equal(2, Assert.Single((await mina.GetAsync($"invoices/{invoice}"))["payments"]!.AsArray())!.Number("tip"));
+        await ingrid.PostAsync("setup/shop", new { field = "takesTips", value = "false" });
+        await using var db = shop.OpenDb();
+        Assert.Empty(await new BooksCheck(db).RunAsync());
+    }
+
+    [Fact]
     public async Task Declined_called_off_or_left_it_is_still_owed_and_what_comes_too_late_goes_back()
     {
         using var mina = await shop.SignInAsync("mina");

@@ -62,6 +62,34 @@ public class HandoverTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_clock_that_runs_on_at_night_is_told_to_the_counter_once()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var noor = await shop.SignInAsync("noor");
+        var (order, job) = await mina.WriteUpAsync("Nachtlicht");
+        await mina.ApproveAsync(order, job);
+        await noor.PostAsync($"bench/jobs/{job}/clock-on");
+        async Task<int> ToldAsync()
+        {
+            using var later = await shop.SignInAsync("mina");
+            return (await later.GetAsync("notices/all"))
+                .List("rows")
+                .Count(n =>
+                    n!["orderId"]?.GetValue<long>() == order && n.Text("text").StartsWith("Noor H. is still", StringComparison.Ordinal)
+                );
+        }
+        Assert.Equal(0, await ToldAsync());
+        shop.DaysPass(1);
+        for (var i = 0; i < 100 && await ToldAsync() == 0; i++)
+            await Task.Delay(100);
+        shop.Time.Advance(TimeSpan.FromMinutes(20));
+        await Task.Delay(300);
+        Assert.Equal(1, await ToldAsync());
+        using var morning = await shop.SignInAsync("noor");
+        await morning.PostAsync("bench/clock-off");
+    }
+
+    [Fact]
     public async Task A_check_is_passed_by_another_and_the_wash_comes_up_with_it()
     {
         using var mina = await shop.SignInAsync("mina");

@@ -102,6 +102,7 @@ public sealed class MigrationTests : IDisposable
     [Theory]
     [InlineData("Begin")]
     [InlineData("SearchAndTriggers")]
+    [InlineData("Privacy")]
     public async Task Every_row_of_an_earlier_shop_is_there_as_it_was(string version)
     {
         await MakeAsync(version);

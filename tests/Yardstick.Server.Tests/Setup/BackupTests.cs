@@ -144,7 +144,7 @@ public sealed class BackupTests(ShopFixture shop) : IClassFixture<ShopFixture>, 
                 shopName,
             }
         );
-        Assert.Equal("", shop.Services.GetRequiredService<RestoreWish>().Source);
+        Assert.Equal("", shop.Services.GetRequiredService<StartAgain>().Source);
         using var stranger = new Browser(shop.Address, shop.Time);
         await stranger.RefusedAsync("first-run/backups", new { code = "TEST-CODE", folder });
     }

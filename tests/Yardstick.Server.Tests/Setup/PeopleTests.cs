@@ -45,6 +45,38 @@ public class PeopleTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_view_is_its_makers_until_they_share_it_and_only_who_sets_the_shop_up_removes_what_all_have()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var dario = await shop.SignInAsync("dario");
+        using var ingrid = await shop.SignInAsync("ingrid");
+        async Task<long> KeepAsync(string name, bool forAll) =>
+            (
+                await mina.PostAsync(
+                    "saved-views",
+                    new
+                    {
+                        list = "invoices",
+                        name,
+                        address = "/billing/invoices?state=open",
+                        forAll,
+                    }
+                )
+            ).Id();
+        var (own, shared) = (await KeepAsync("Owed to me", false), await KeepAsync("Owed to us", true));
+        async Task<IEnumerable<string>> NamesAsync(Browser of) =>
+            (await of.GetAsync("saved-views/invoices")).AsArray().Select(v => v!.Text("name"));
+        Assert.Equal(["Owed to me", "Owed to us"], await NamesAsync(mina));
+        Assert.Equal(["Owed to us"], await NamesAsync(dario));
+        Assert.Equal("view.others", (await dario.RefusedAsync($"saved-views/{shared}/remove", new { removed = true })).Text("code"));
+        Assert.Equal("view.others", (await ingrid.RefusedAsync($"saved-views/{own}/remove", new { removed = true })).Text("code"));
+        await ingrid.PostAsync($"saved-views/{shared}/remove", new { removed = true });
+        Assert.Empty(await NamesAsync(dario));
+        await ingrid.PostAsync($"saved-views/{shared}/remove", new { removed = false });
+        Assert.Equal(["Owed to us"], await NamesAsync(dario));
+    }
+
+    [Fact]
     public async Task Somebody_new_chooses_a_password_by_a_link_that_works_once_and_is_told_once()
     {
         var ingrid = await shop.SignInAsync("ingrid");

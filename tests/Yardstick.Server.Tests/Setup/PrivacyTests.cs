@@ -213,11 +213,19 @@ public class PrivacyTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
-    public async Task Who_came_back_with_a_backup_is_erased_again()
+    public async Task Who_came_back_with_a_backup_is_erased_again_and_who_came_later_under_the_number_is_not()
     {
         var id = await CustomerAsync(recent: false);
         var known = await KnownByAsync(id);
-        await ErasedList.AddAsync(shop.Folder, new ErasedList.Entry(id, "by letter", 18_500_000_000_000_000, 1));
+        long created,
+            other;
+        await using (var db = shop.OpenDb())
+        {
+            created = (await db.Customers.SingleAsync(c => c.Id == id)).CreatedAt.ToUnixTimeTicks();
+            other = await db.Customers.Where(c => c.Id != id && c.ErasedAt == null).Select(c => c.Id).FirstAsync();
+        }
+        await ErasedList.AddAsync(shop.Folder, new ErasedList.Entry(other, "by letter", 18_500_000_000_000_000, 1, created + 1));
+        await ErasedList.AddAsync(shop.Folder, new ErasedList.Entry(id, "by letter", 18_500_000_000_000_000, 1, created));
         shop.DaysPass(1);
         await UntilAsync(async () =>
         {
@@ -227,6 +235,8 @@ public class PrivacyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         });
         Assert.DoesNotContain("CustomerPhones", await HoldingAsync(known));
         Assert.DoesNotContain("Vehicles", await HoldingAsync(known));
+        await using var after = shop.OpenDb();
+        Assert.Null((await after.Customers.SingleAsync(c => c.Id == other)).ErasedAt);
     }
 
     [Fact]

@@ -47,7 +47,7 @@ public sealed class ShopFixture : IAsyncLifetime
     private readonly string folder = Directory.CreateTempSubdirectory("yardstick-test-").FullName;
     private WebApplication? app;
     private ShopFile? file;
-    private Process? standIns;
+    private int? standIns;
 
     public FakeTimeProvider Time { get; } = new(Start);
 
@@ -118,24 +118,13 @@ public sealed class ShopFixture : IAsyncLifetime
         for (var tries = 0; ; tries++)
         {
             var (port, mail) = (FreePort(), FreePort());
-            var start = new ProcessStartInfo(
-                "dotnet",
-                [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(CultureInfo.InvariantCulture)]
-            )
-            {
-                RedirectStandardOutput = true,
-                RedirectStandardError = true,
-            };
-            start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
-            standIns = Process.Start(start)!;
+            standIns = await SharedStandIns.OpenAsync(port, mail, Path.Combine(folder, "outside.json"));
             MailPort = mail;
             Outside = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}/") };
-            var answers = UntilAnswersAsync(Outside, "health");
-            if (await Task.WhenAny(answers, standIns.WaitForExitAsync()) == answers || tries == 3)
-            {
-                await answers;
+            if (standIns is not null)
                 return mail;
-            }
+            if (tries == 3)
+                throw new InvalidOperationException("No port is free for the stand-ins.");
             Outside.Dispose();
         }
     }
@@ -206,9 +195,8 @@ public sealed class ShopFixture : IAsyncLifetime
             await app.DisposeAsync();
         file?.Dispose();
         Outside?.Dispose();
-        if (standIns is { HasExited: false })
-            standIns.Kill();
-        standIns?.Dispose();
+        if (standIns is { } number)
+            await SharedStandIns.CloseAsync(number);
         Directory.Delete(folder, recursive: true);
     }
 }

@@ -6683,6 +6683,144 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/saved-views/{list}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Lists and pages of measures as somebody narrowed them, under a name. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    list: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SavedViewRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/saved-views": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lists and pages of measures as somebody narrowed them, under a name. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SavedViewRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/saved-views/{id}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lists and pages of measures as somebody narrowed them, under a name. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SavedViewRemoveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/follow-ups": {
         parameters: {
             query?: never;
@@ -19605,6 +19743,49 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/worklist/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Whose move it is: inspections and estimates that wait for someone. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorklistCount"];
+                    };
+                };
+                /** @description Not Modified */
+                304: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/worklist/file": {
         parameters: {
             query?: never;
@@ -21129,6 +21310,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invoices/former": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Invoices of the shop's former software, found by the same search as its own. No book counts them. */
+        get: {
+            parameters: {
+                query?: {
+                    numberFrom?: string;
+                    numberTo?: string;
+                    dayOf?: string;
+                    from?: string;
+                    through?: string;
+                    amountFrom?: string;
+                    amountTo?: string;
+                    state?: string;
+                    payer?: string;
+                    text?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FormerInvoicesFound"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/invoices/{id}": {
         parameters: {
             query?: never;
@@ -21711,6 +21949,154 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["CreditPreview"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/lines/{lineId}/core-invoice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Cores that were charged to customers: on which invoice, and those that will never come. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    lineId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CoreOnInvoice"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/lines/{lineId}/core/give-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Cores that were charged to customers: on which invoice, and those that will never come. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    lineId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CustomerCoreRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/lines/{lineId}/core/expect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Cores that were charged to customers: on which invoice, and those that will never come. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    lineId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -23058,7 +23444,11 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody?: {
+                content: {
+                    "application/json": null | components["schemas"]["PayRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -25055,6 +25445,21 @@ export interface components {
             /** Format: int32 */
             job: number;
         };
+        /** @description Where a core charge stands. */
+        CoreOnInvoice: {
+            /**
+             * Format: int64
+             * @description The invoice.
+             */
+            invoiceId: number;
+            /** @description Id of the job within it. */
+            job: string;
+            /**
+             * Format: int32
+             * @description Place of the line, from 0.
+             */
+            line: number;
+        };
         /** @description A core that a supplier gets back for its charge. */
         CoreOwedView: {
             /**
@@ -25184,6 +25589,8 @@ export interface components {
             /** Format: double */
             quantityLeft: null | number;
             unit: string;
+            /** Format: double */
+            coresLeft: number;
         };
         /** @description What is credited, and what becomes of the money. */
         CreditInvoiceRequest: {
@@ -25215,6 +25622,11 @@ export interface components {
             quantity: null | string;
             /** @description Its parts come back to the shelf. */
             toStock: boolean;
+            /**
+             * @description Only its core charge: the old part came later. The quantity counts cores, then.
+             * @default false
+             */
+            isCore: boolean;
         };
         /** @description A credit memo for what was disputed on a bill, as typed. */
         CreditOfBillRequest: {
@@ -25278,18 +25690,43 @@ export interface components {
             id: number;
             name: string;
         };
-        /** @description A core that a customer was charged and can still bring. */
+        /** @description Why a core will never come. */
+        CustomerCoreRequest: {
+            reason: null | string;
+        };
+        /** @description A core that a customer was charged and can still bring, or that was given up. */
         CustomerCoreView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The repair order.
+             */
             orderId: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The part on it.
+             */
+            lineId: number;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
             orderNumber: number;
+            /** @description Who was charged. */
             customer: string;
+            /** @description The part. */
             description: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cores.
+             */
             quantity: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Their charge before tax.
+             */
             amount: number;
+            /** @description Nobody expects it any more. */
+            givenUp: boolean;
         };
         /** @description An erasure that was done. */
         CustomerErased: {
@@ -26446,6 +26883,7 @@ export interface components {
             name: string;
             title: string;
             since: components["schemas"]["LocalDateTime"];
+            told: boolean;
         };
         /** @description An order of a former program. */
         FormerHistoryRow: {
@@ -26458,6 +26896,34 @@ export interface components {
             total: number;
             /** Format: int32 */
             odometer: null | number;
+        };
+        /** @description An imported invoice. */
+        FormerInvoiceRow: {
+            /**
+             * Format: int64
+             * @description Key.
+             */
+            id: number;
+            /** @description Its number there. */
+            number: string;
+            /** @description Its customer here; empty where nobody here fits. */
+            customer: string;
+            /** @description Its first job. */
+            title: string;
+            /** @description Its day. */
+            on: components["schemas"]["LocalDate"];
+            /**
+             * Format: double
+             * @description What it came to.
+             */
+            total: number;
+        };
+        /** @description Those that fit, the latest first. */
+        FormerInvoicesFound: {
+            /** @description At most 100. */
+            rows: components["schemas"]["FormerInvoiceRow"][];
+            /** @description There are more. */
+            more: boolean;
         };
         /** @description The page. */
         FormerOrderView: {
@@ -27198,6 +27664,8 @@ export interface components {
             currency: string;
             /** @description A payment on the payment service's page is not confirmed yet. */
             isPending: boolean;
+            /** @description The shop takes tips. */
+            takesTips: boolean;
         };
         /** @enum {unknown} */
         IsoDayOfWeek: "None" | "Monday" | "Tuesday" | "Wednesday" | "Thursday" | "Friday" | "Saturday" | "Sunday";
@@ -28590,6 +29058,13 @@ export interface components {
         PayPage: {
             url: string;
         };
+        /** @description What is paid now. */
+        PayRequest: {
+            /** @description As typed; empty for all that is owed. */
+            amount: null | string;
+            /** @description As typed; empty for none. */
+            tip: null | string;
+        };
         PeriodFigures: {
             /** Format: double */
             revenue: number;
@@ -29909,6 +30384,37 @@ export interface components {
             /** @description Errors of the last seven days, the latest first. */
             errors: components["schemas"]["ErrorOfWeek"][];
         };
+        /** @description Takes a view off, or offers it again. */
+        SavedViewRemoveRequest: {
+            removed: boolean;
+        };
+        /** @description A view to keep. */
+        SavedViewRequest: {
+            /** @description Which list it is of. */
+            list: null | string;
+            /** @description Its name. */
+            name: null | string;
+            /** @description Its address within the program. */
+            address: null | string;
+            /** @description Everybody gets it. */
+            forAll: boolean;
+        };
+        /** @description A view. */
+        SavedViewRow: {
+            /**
+             * Format: int64
+             * @description Key.
+             */
+            id: number;
+            /** @description Its name. */
+            name: string;
+            /** @description Where it leads within the program. */
+            address: string;
+            /** @description Everybody has it. */
+            forAll: boolean;
+            /** @description Whoever asks may take it off. */
+            mayRemove: boolean;
+        };
         /** @description The schedule. */
         ScheduleView: {
             /**
@@ -30944,6 +31450,22 @@ export interface components {
             customerSources: string[];
             version: string;
         };
+        ShownMark: {
+            ring: boolean;
+            /** Format: double */
+            fromX: number;
+            /** Format: double */
+            fromY: number;
+            /** Format: double */
+            toX: number;
+            /** Format: double */
+            toY: number;
+        };
+        ShownPhoto: {
+            hash: string;
+            after: boolean;
+            marks: components["schemas"]["ShownMark"][];
+        };
         /** @description Who is signed in. */
         SignedInPerson: {
             /** Format: int64 */
@@ -30987,6 +31509,7 @@ export interface components {
             /** Format: double */
             value?: null | number;
             limits?: null | components["schemas"]["PointLimits"];
+            photos?: null | components["schemas"]["ShownPhoto"][];
         };
         SnapshotJob: {
             /** Format: int64 */
@@ -32220,6 +32743,7 @@ export interface components {
             measured: string;
             photoHash: null | string;
             release: components["schemas"]["CustomerVisibility"];
+            photos?: null | components["schemas"]["ShownPhoto"][];
         };
         /** @enum {unknown} */
         VisibilityKind: "Finding" | "Cause" | "Note" | "Photo";
@@ -32360,6 +32884,11 @@ export interface components {
         };
         /** @enum {unknown} */
         WorkItemKind: "UnderWay" | "Unread" | "Unpriced" | "Unasked" | "Unanswered" | "NotBegun";
+        /** @description How much waits for somebody to do something. */
+        WorklistCount: {
+            /** Format: int32 */
+            toAct: number;
+        };
         /** @description How many were filed. */
         WorklistFiled: {
             /** Format: int32 */
@@ -32396,6 +32925,16 @@ export interface components {
             hours: number;
             /** @description Whose move it is; empty for anybody's. */
             person: string;
+            /**
+             * Format: int64
+             * @description That person; null for anybody's.
+             */
+            personId: null | number;
+            /**
+             * Format: int32
+             * @description The order's version.
+             */
+            version: number;
             /**
              * Format: double
              * @description What it is worth before tax; zero where nobody can tell yet.

@@ -76,6 +76,18 @@ public static class SalePostings
             .Debit(LedgerAccount.WrittenOff, adjustment.Amount)
             .Credit(LedgerAccount.Receivable, adjustment.Amount, CodeOf(invoice.CustomerId));
 
+    /// <summary>A customer's core that will never come is no debt any more; below zero where it is expected again.</summary>
+    /// <param name="core">What was given up, kept already.</param>
+    /// <param name="invoice">The invoice on which it was charged.</param>
+    public static JournalDraft Of(GivenUpCore core, Invoice invoice) =>
+        new JournalDraft(
+            JournalEvent.Core,
+            core.Id,
+            Invariant($"Customer's core {(core.Amount.Cents < 0 ? "expected again" : "given up")}, invoice {invoice.Number}: {core.Reason}")
+        )
+            .Debit(LedgerAccount.CustomerCores, core.Amount)
+            .Credit(LedgerAccount.CostOfParts, core.Amount);
+
     /// <summary>Where money of a kind lies until it is at the bank.</summary>
     public static LedgerAccount AccountOf(PaymentMethod method) =>
         method switch

@@ -20,6 +20,9 @@ public class CreditedPick
     /// <summary>How much of it: hours of labor as invoiced, else units; null for all that was left.</summary>
     public decimal? Quantity { get; init; }
 
+    /// <summary>Only its core charge; the quantity counts cores.</summary>
+    public bool IsCore { get; init; }
+
     /// <summary>As it is judged.</summary>
-    internal CreditPick Pick => new(Job, Line, Quantity);
+    internal CreditPick Pick => new(Job, Line, Quantity, IsCore);
 }

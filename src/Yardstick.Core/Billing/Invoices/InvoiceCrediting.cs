@@ -160,6 +160,7 @@ public sealed partial record InvoiceAccount
                     Job = p.Job,
                     Line = p.Line,
                     Quantity = p.Quantity,
+                    IsCore = p.IsCore,
                 })
             );
         return note;

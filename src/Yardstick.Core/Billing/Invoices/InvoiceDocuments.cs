@@ -109,6 +109,7 @@ public static class InvoiceDocuments
             .Select(x =>
                 x.Line! with
                 {
+                    Description = x.Pick.IsCore ? $"Core returned, {x.Line.Description}" : x.Line.Description,
                     Quantity = x.Pick.Quantity is { } some ? Invariant($"{some:0.###}") : x.Line.Quantity,
                     Each = null,
                     Amount = null,

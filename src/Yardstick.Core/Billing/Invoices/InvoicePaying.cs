@@ -55,37 +55,54 @@ public sealed partial record InvoiceAccount
 
     /// <summary>
     /// Begins a charge. While one is open it is that one: never two at a time, so that several cards go one after the other. Refuses with
-    /// <c>payment.paid</c>, <c>payment.more</c> and codes of figures.
+    /// <c>payment.paid</c>, <c>payment.more</c>, <c>tip.off</c> and codes of figures.
     /// </summary>
     /// <param name="amount">As typed; empty for what is owed.</param>
     /// <param name="tip">As typed; empty for none.</param>
+    /// <param name="takesTips">The shop takes tips.</param>
     /// <param name="actor">Who begins it.</param>
-    public Result<CardCharge> BeginCharge(string? amount, string? tip, Actor actor)
+    public Result<CardCharge> BeginCharge(string? amount, string? tip, bool takesTips, Actor actor)
     {
         if (Balance.Cents <= 0)
             return NothingDue;
         if (PendingCharge is { } open)
             return open.OnPage ? WaitsFor("charge a card here", false)! : open;
+        var asked = Asked(amount, tip, takesTips);
+        return asked.Problem is { } bad ? bad : CardCharge.Begin(Invoice.Id, asked.Value.Amount, actor, asked.Value.Tip);
+    }
+
+    private Result<(Money Amount, Money Tip)> Asked(string? amount, string? tip, bool takesTips)
+    {
         var asked = PaymentInput.Amount(amount, Balance, "amount");
         if (asked.Problem is { } bad)
             return bad;
         if (asked.Value.Cents > Balance.Cents)
             return new Problem("payment.more", $"Only {Balance} is due. Charge that, or less.", "amount");
         var added = PaymentInput.Amount(tip, Money.Zero, "tip");
-        return added.Problem is { } badTip ? badTip : CardCharge.Begin(Invoice.Id, asked.Value, actor, added.Value);
+        if (added.Problem is { } badTip)
+            return badTip;
+        return added.Value.Cents > 0 && !takesTips
+            ? new Problem("tip.off", "This shop takes no tips. Leave the tip empty.", "tip")
+            : (asked.Value, added.Value);
     }
 
     /// <summary>
-    /// The customer pays what is owed on the payment service's page. While that page is open it is that charge. Refuses with
-    /// <c>payment.paid</c> and <c>charge.pending</c>.
+    /// The customer pays what is owed, or part of it, on the payment service's page. While that page is open it is that charge. Refuses
+    /// with <c>payment.paid</c>, <c>charge.pending</c>, <c>payment.more</c>, <c>tip.off</c> and codes of figures.
     /// </summary>
+    /// <param name="amount">As typed; empty for what is owed.</param>
+    /// <param name="tip">As typed; empty for none.</param>
+    /// <param name="takesTips">The shop takes tips.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public Result<CardCharge> BeginOnPage(Instant utcNow)
+    public Result<CardCharge> BeginOnPage(string? amount, string? tip, bool takesTips, Instant utcNow)
     {
         if (Balance.Cents <= 0)
             return NothingDue;
         if (PendingCharge is not { } open)
-            return CardCharge.BeginOnPage(Invoice.Id, Balance, utcNow);
+        {
+            var asked = Asked(amount, tip, takesTips);
+            return asked.Problem is { } bad ? bad : CardCharge.BeginOnPage(Invoice.Id, asked.Value.Amount, asked.Value.Tip, utcNow);
+        }
         return open.OnPage
             ? open
             : new Problem("charge.pending", "The shop is charging a card for this invoice just now. Wait a minute and reload the page.");

@@ -74,12 +74,13 @@ public class CardCharge
         };
 
     /// <summary>A charge that the customer makes on the payment service's page; nobody of the shop began it.</summary>
-    public static CardCharge BeginOnPage(long invoiceId, Money amount, Instant utcNow) =>
+    public static CardCharge BeginOnPage(long invoiceId, Money amount, Money tip, Instant utcNow) =>
         new()
         {
             IdempotencyKey = Guid.NewGuid(),
             InvoiceId = invoiceId,
             Amount = amount,
+            Tip = tip,
             OnPage = true,
             State = CardChargeState.Pending,
             At = utcNow,

@@ -39,6 +39,27 @@ public sealed class PartLine() : Line(LineKind.Part)
     /// <summary>Cores handed back.</summary>
     public Quantity CoresReturned { get; internal set; }
 
+    /// <summary>Cores whose charge was credited after the invoice, with their part or alone.</summary>
+    public Quantity CoresCredited { get; internal set; }
+
+    /// <summary>Of these, cores that came alone: the old part is here.</summary>
+    public Quantity CoresBrought { get; internal set; }
+
+    /// <summary>Cores that will never come: their charge is the shop's.</summary>
+    public Quantity CoresGivenUp { get; internal set; }
+
+    /// <summary>Charged, not handed back, credited or given up: the customer can still bring them.</summary>
+    public Quantity CoresOutstanding => Quantity - CoresReturned - CoresCredited - CoresGivenUp;
+
+    /// <summary>Cores will never come; below zero where they are expected again.</summary>
+    internal void GiveUpCores(Quantity cores) => CoresGivenUp += cores;
+
+    /// <summary>Core charges of its invoice were credited.</summary>
+    /// <param name="left">Cores whose charge stands.</param>
+    /// <param name="brought">Of what was credited now, cores that came alone.</param>
+    public void CreditCores(Quantity left, Quantity brought) =>
+        (CoresCredited, CoresBrought) = (Quantity - CoresReturned - left, CoresBrought + brought);
+
     /// <summary>Kept for this line from stock.</summary>
     public Quantity ReservedQuantity { get; internal set; }
 

@@ -63,6 +63,11 @@ public sealed class CreditedInvoice
     /// <param name="line">Its place, from 0.</param>
     public bool HasLeft(string job, int line) => Find(job, line) is { Exists: true, IsGone: false };
 
+    /// <summary>Cores of a line whose charge can still be credited, three decimals; 0 where none was charged.</summary>
+    /// <param name="job">Id of the job.</param>
+    /// <param name="line">Its place, from 0.</param>
+    public decimal CoresLeft(string job, int line) => Find(job, line) is { } found ? decimal.Round(found.CoresLeft, 3) : 0;
+
     /// <summary>Takes lines off and says what that gives back; each is judged after those before it.</summary>
     /// <param name="picks">The lines, at least one.</param>
     /// <exception cref="CaseException">A line can't be credited so; nothing is, then. The path begins with <c>lines</c>.</exception>
@@ -119,9 +124,14 @@ public sealed class CreditedInvoice
         ref var line = ref lines[j]![pick.Line];
         if (line.IsGone)
             throw new CaseException($"{path}.line", "All of this line is credited already.");
-        if (line.WhyNot(pick.Quantity) is { } why)
+        if (pick.IsCore && line.CoresLeft == 0)
+            throw new CaseException($"{path}.line", "No core charge of this line is left to credit.");
+        if (line.WhyNot(pick.Quantity, pick.IsCore) is { } why)
             throw new CaseException($"{path}.quantity", why);
-        line.Take(pick.Quantity);
+        if (pick.IsCore)
+            line.TakeCores(pick.Quantity);
+        else
+            line.Take(pick.Quantity);
     }
 
     private SaleFigures Settle()
@@ -144,9 +154,9 @@ public sealed class CreditedInvoice
     private PricedItem Standing(int job, PricedItem item)
     {
         var (credited, of) = item.Line >= 0 ? lines[job]![item.Line].Share : CategoryShare(job, item.Companion!);
-        item.Net -= Part(item.Net, credited, of);
-        item.Core -= Part(item.Core, credited, of);
-        item.Cost -= Part(item.Cost, credited, of);
+        item.Net -= CreditedLine.Part(item.Net, credited, of);
+        item.Core = item.Line >= 0 ? lines[job]![item.Line].CoreLeft(item.Core) : item.Core - CreditedLine.Part(item.Core, credited, of);
+        item.Cost -= CreditedLine.Part(item.Cost, credited, of);
         item.Hours -= credited == of ? item.Hours : item.Hours * credited / of;
         return item;
     }
@@ -169,9 +179,6 @@ public sealed class CreditedInvoice
         return of > 0 ? (credited, of) : (allGone ? 1 : 0, 1);
     }
 
-    private static long Part(long cents, decimal credited, decimal of) =>
-        credited == of ? cents : (long)decimal.Round(cents * credited / of, 0, MidpointRounding.AwayFromZero);
-
     private CreditedLine[] LinesOf(int job, PricedItem[] items)
     {
         var own = new CreditedLine[pricing.Jobs[job].Lines.Count];
@@ -180,7 +187,11 @@ public sealed class CreditedInvoice
             own[item.Line] = pricing.Jobs[job].Lines[item.Line] switch
             {
                 LaborCaseLine => new CreditedLine(item.Hours, decimals: 2),
-                PartCaseLine part => new CreditedLine(part.Quantity, decimals: 3),
+                PartCaseLine part => new CreditedLine(
+                    part.Quantity,
+                    decimals: 3,
+                    part.CoreEach > 0 ? part.Quantity - part.CoresReturned : 0
+                ),
                 FeeCaseLine fee => new CreditedLine(fee.Quantity, decimals: 3),
                 _ => new CreditedLine(0, decimals: 0),
             };

@@ -230,7 +230,7 @@ public static class BackupPages
         RestoreRequest request,
         ShopDb db,
         ShopFile file,
-        RestoreWish wish,
+        StartAgain again,
         IHostApplicationLifetime life
     )
     {
@@ -241,7 +241,7 @@ public static class BackupPages
             );
         var plan = await db.BackupPlans.AsNoTracking().SingleOrDefaultAsync() ?? new BackupPlan();
         var found = plan.Folders.SelectMany(BackupFiles.In).FirstOrDefault(f => f.Folder == request.Folder && f.Name == request.Name);
-        return found is null ? Problems.Of(Gone.Backup) : await WishAsync(found, request.Passphrase ?? "", file, wish, life);
+        return found is null ? Problems.Of(Gone.Backup) : await WishAsync(found, request.Passphrase ?? "", file, again, life);
     }
 
     private static async Task<IResult> FindAsync(FindBackupsRequest request, ShopDb db, FirstRunCode code) =>
@@ -254,14 +254,14 @@ public static class BackupPages
         ShopDb db,
         FirstRunCode code,
         ShopFile file,
-        RestoreWish wish,
+        StartAgain again,
         IHostApplicationLifetime life
     )
     {
         if (await NotFirstAsync(db, code, request.Code) is { } refused)
             return Problems.Of(refused);
         return BackupFiles.In(request.Folder ?? "").FirstOrDefault(f => f.Name == request.Name) is { } found
-            ? await WishAsync(found, request.Passphrase ?? "", file, wish, life)
+            ? await WishAsync(found, request.Passphrase ?? "", file, again, life)
             : Problems.Of(Gone.Backup);
     }
 
@@ -275,13 +275,13 @@ public static class BackupPages
         BackupFiles.Found found,
         string passphrase,
         ShopFile file,
-        RestoreWish wish,
+        StartAgain again,
         IHostApplicationLifetime life
     )
     {
         if (await ShopBackup.ProveAsync(found.Path, passphrase, file.Folder) is { Length: > 0 } problem)
             return Problems.Of(new Problem("backup.damaged", $"{problem} This backup can't be used.", "passphrase"));
-        wish.Ask(found.Path, passphrase);
+        again.AskOn(found.Path, passphrase);
         life.StopApplication();
         return Results.NoContent();
     }

@@ -1,5 +1,7 @@
 using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 
 namespace Yardstick.Server.Setup.Privacy;
@@ -18,10 +20,25 @@ internal static class ErasedList
     /// <param name="Request">How it was asked.</param>
     /// <param name="AtTicks">When it was done, ticks since 1970, UTC.</param>
     /// <param name="ById">Who did it.</param>
-    internal sealed record Entry(long CustomerId, string Request, long AtTicks, long ById);
+    /// <param name="CreatedTicks">
+    /// When the customer's record was made, ticks since 1970, UTC: keys are given anew after a restore, and another shop's backup has its
+    /// own, so that the key alone would take somebody who never asked.
+    /// </param>
+    internal sealed record Entry(long CustomerId, string Request, long AtTicks, long ById, long CreatedTicks)
+    {
+        /// <summary>When the customer's record was made, UTC.</summary>
+        internal Instant CreatedAt => Instant.FromUnixTimeTicks(CreatedTicks);
+    }
 
-    /// <summary>An erasure as one of them.</summary>
-    internal static Entry EntryOf(Erasure erasure) => new(erasure.CustomerId, erasure.Request, erasure.At.ToUnixTimeTicks(), erasure.ById);
+    /// <summary>Adds an erasure; on the disk when it returns.</summary>
+    internal static async Task AddAsync(ShopDb db, string folder, Erasure erasure)
+    {
+        var created = await db.Customers.Where(c => c.Id == erasure.CustomerId).Select(c => c.CreatedAt).SingleAsync();
+        await AddAsync(
+            folder,
+            new Entry(erasure.CustomerId, erasure.Request, erasure.At.ToUnixTimeTicks(), erasure.ById, created.ToUnixTimeTicks())
+        );
+    }
 
     /// <summary>Adds one; on the disk when it returns.</summary>
     internal static async Task AddAsync(string folder, Entry entry)

@@ -251,8 +251,11 @@ public static class PrivacyPages
             {
                 try
                 {
-                    var entry = await writer.RunAsync(db => db.Erasures.AsNoTracking().SingleAsync(e => e.Id == erased.Id));
-                    await ErasedList.AddAsync(file.Folder, ErasedList.EntryOf(entry));
+                    await writer.RunAsync(async db =>
+                    {
+                        await ErasedList.AddAsync(db, file.Folder, await db.Erasures.AsNoTracking().SingleAsync(e => e.Id == erased.Id));
+                        return true;
+                    });
                     await Erasures.RemoveFilesAsync(writer, store, erased.Id);
                 }
                 catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)

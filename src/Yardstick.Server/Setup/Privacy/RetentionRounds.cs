@@ -40,15 +40,16 @@ internal sealed class RetentionRounds(
         await EraseAgainAsync(db, shop, now);
         foreach (var id in await db.Erasures.Where(e => e.CompletedAt == null).Select(e => e.Id).ToListAsync(cancel))
             await AloneAsync(now, async work => await Erasures.EraseAsync(work, shop, await work.Db.Erasures.SingleAsync(e => e.Id == id)));
-        // A server that was stopped between the change and the list.
+        await ForgetAsync(shop, today, now);
         var listed = (await ErasedList.ReadAsync(file.Folder)).Select(e => e.CustomerId).ToHashSet();
         foreach (var erasure in await db.Erasures.AsNoTracking().ToListAsync(cancel))
+        {
+            // A server that was stopped between the change and the list.
             if (listed.Add(erasure.CustomerId))
-                await ErasedList.AddAsync(file.Folder, ErasedList.EntryOf(erasure));
-        await ForgetAsync(shop, today, now);
-        foreach (var erasure in await db.Erasures.AsNoTracking().ToListAsync(cancel))
+                await ErasedList.AddAsync(db, file.Folder, erasure);
             if (erasure.FilesLeft.Count > 0)
                 await Erasures.RemoveFilesAsync(writer, store, erasure.Id);
+        }
         doneOn = today;
     }
 
@@ -57,12 +58,12 @@ internal sealed class RetentionRounds(
     {
         foreach (var entry in await ErasedList.ReadAsync(file.Folder))
         {
-            // Numbers are given anew after a restore: somebody who came later under this one was never asked about.
-            var at = Instant.FromUnixTimeTicks(entry.AtTicks);
-            if (!await db.Customers.AnyAsync(c => c.Id == entry.CustomerId && c.ErasedAt == null && c.CreatedAt < at))
+            var created = entry.CreatedAt;
+            if (!await db.Customers.AnyAsync(c => c.Id == entry.CustomerId && c.ErasedAt == null && c.CreatedAt == created))
                 continue;
             await AloneAsync(now, async work =>
             {
+                var at = Instant.FromUnixTimeTicks(entry.AtTicks);
                 var again = Erasure.Begin(entry.CustomerId, entry.Request, at, entry.ById).Value;
                 work.Db.Erasures.Add(again);
                 await Erasures.EraseAsync(work, shop, again);

@@ -93,6 +93,7 @@ export const WORK: Record<string, Help> = {
       'Read finished inspections and add what was found to the order.',
       'Price, ask, ask again: each line opens where the next step is done.',
       'File inspections without findings all at once.',
+      'Hand a line to somebody else: inspections and approved work to a technician, the rest to a service writer.',
     ],
     slips: [
       'An estimate that was only printed counts as not asked.',

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import { moment, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
+import { MarkedPhoto } from '../../ui/MarkedPhoto';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import { Part } from '../../ui/Fields';
@@ -173,7 +174,20 @@ function ReleaseOne({
           {item.text} <b>{item.measured}</b>
         </span>
       </span>
-      {item.photoHash && <img src={`/api/photos/${item.photoHash}`} alt={item.text || item.where} />}
+      {item.photos && item.photos.length > 0 ? (
+        <div className="row">
+          {item.photos.map((photo) => (
+            <MarkedPhoto
+              key={photo.hash}
+              hash={photo.hash}
+              marks={photo.marks}
+              alt={photo.after ? `${item.text}, after the work` : item.text}
+            />
+          ))}
+        </div>
+      ) : (
+        item.photoHash && <img src={`/api/photos/${item.photoHash}`} alt={item.text || item.where} />
+      )}
       {!isPhoto && (
         <label>
           <span className="soft small">Customer sees</span>

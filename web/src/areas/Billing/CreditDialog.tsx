@@ -14,41 +14,46 @@ import { SegmentedControl } from '../../ui/SegmentedControl';
 import { useSay } from '../../ui/Toasts';
 import styles from './dialogs.module.css';
 
-type Line = Schemas['CreditableLine'];
+/** A line that can be credited, or its core charge alone. */
+type Line = Schemas['CreditableLine'] & { isCore: boolean };
 interface Pick {
   quantity: string;
   toStock: boolean;
 }
 
-const key = (line: Line) => `${line.job}/${line.line}`;
+const key = (line: Line) => `${line.job}/${line.line}${line.isCore ? '/core' : ''}`;
 
 /** Credits an invoice, whole or chosen lines, and says beforehand what it gives back. */
 export function CreditDialog({
   invoice,
+  core,
   onClose,
   onDone,
 }: {
   invoice: Schemas['InvoicePageView'];
+  /** Job and line whose core came later: that is chosen, then. */
+  core: string | null;
   onClose: () => void;
   onDone: () => void;
 }) {
-  const [reason, setReason] = useState('');
-  const [what, setWhat] = useState<'all' | 'lines'>('all');
-  const [picks, setPicks] = useState<Record<string, Pick>>({});
+  const [reason, setReason] = useState(core ? 'Core returned' : '');
+  const [what, setWhat] = useState<'all' | 'lines'>(core ? 'lines' : 'all');
+  const [picks, setPicks] = useState<Record<string, Pick>>(core ? { [`${core}/core`]: { quantity: '', toStock: false } } : {});
   const [openAgain, setOpenAgain] = useState(false);
   const [keep, setKeep] = useState(false);
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const refresh = useRefresh();
   const say = useSay();
+  const creditable = withCores(invoice.creditable);
   const lines =
     what === 'all'
       ? null
-      : invoice.creditable
+      : creditable
           .filter((line) => picks[key(line)])
           .map((line) => {
             const pick = picks[key(line)]!;
-            return { job: line.job, line: line.line, quantity: pick.quantity, toStock: pick.toStock };
+            return { job: line.job, line: line.line, quantity: pick.quantity, toStock: pick.toStock, isCore: line.isCore };
           });
   const body = { reason, lines, keepAsDeposit: keep, openAgain: what === 'all' && openAgain };
   const asked = useDebouncedValue(JSON.stringify(lines), 250);
@@ -66,7 +71,7 @@ export function CreditDialog({
     try {
       const credited = await unwrap(api.POST('/api/invoices/{id}/credit', { params: { path: { id: invoice.id } }, body }));
       for (const id of credited.cardRefunds) await unwrap(api.POST('/api/card-charges/{id}/settle', { params: { path: { id } } }));
-      await refresh(['order', invoice.orderId], ['floor'], ['orders'], ['invoice'], ['accounts']);
+      await refresh(['order', invoice.orderId], ['floor'], ['orders'], ['invoice'], ['accounts'], ['parts', 'returns']);
       onDone();
       onClose();
       say.done(
@@ -98,7 +103,7 @@ export function CreditDialog({
             ]}
             onChange={setWhat}
           />
-          {what === 'lines' && <Lines lines={invoice.creditable} picks={picks} onPicks={setPicks} />}
+          {what === 'lines' && <Lines lines={creditable} picks={picks} onPicks={setPicks} />}
           {what === 'all' && invoice.credits.length === 0 && (
             <label className="row">
               <input type="checkbox" checked={openAgain} onChange={(event) => setOpenAgain(event.target.checked)} />
@@ -129,6 +134,15 @@ export function CreditDialog({
       </form>
     </Dialog>
   );
+}
+
+/** Each part is followed by its core charge, where one is left. */
+function withCores(lines: readonly Schemas['CreditableLine'][]): Line[] {
+  return lines.flatMap((line) => {
+    const own: Line = { ...line, isCore: false };
+    const core: Line = { ...line, isCore: true, description: `Core of ${line.description}`, quantityLeft: line.coresLeft };
+    return line.coresLeft > 0 ? [own, core] : [own];
+  });
 }
 
 function Lines({
@@ -186,7 +200,7 @@ function Lines({
                 )}
               </td>
               <td>
-                {line.kind === 'Part' && (
+                {line.kind === 'Part' && !line.isCore && (
                   <input
                     type="checkbox"
                     aria-label={`${line.description} back to stock`}

@@ -10,6 +10,20 @@ import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
 import styles from './books.module.css';
+import type { CsvColumn } from '../../lib/csv';
+import { SaveCsv } from '../../ui/SaveCsv';
+
+const DRAWER_COUNTS: CsvColumn<Schemas['CountView']>[] = [
+  ['When', (row) => row.at],
+  ['What', (row) => (row.kind === 'Open' ? 'opened' : 'closed')],
+  ['By', (row) => row.by],
+  ['Expected', (row) => row.expected],
+  ['Counted', (row) => row.counted],
+  ['Over or short', (row) => row.difference],
+  ['To the bank', (row) => row.banked],
+  ['Left in it', (row) => row.left],
+  ['Note', (row) => row.note],
+];
 
 /** The cash drawer: opened, counted and closed; what is over or short is said and booked. */
 export default function DrawerPage() {
@@ -115,6 +129,8 @@ function Counts({ counts }: { counts: readonly Schemas['CountView'][] }) {
     <section className="card" aria-label="Earlier counts">
       <header>
         <h2>Earlier counts</h2>
+        <span className="grow" />
+        <SaveCsv name="drawer-counts" columns={DRAWER_COUNTS} rows={counts} />
       </header>
       <table className={`list ${styles.figures}`}>
         <thead>

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import { amount, day, money, moment, wallTime } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
@@ -27,7 +27,9 @@ export default function InvoicePage() {
   const now = useNow();
   const mayReverse = useMay('ReverseInvoices');
   const mayWrite = useMay('WriteToCustomers');
-  const [reversing, setReversing] = useState(false);
+  const [params, setParams] = useSearchParams();
+  const core = params.get('core');
+  const [reversing, setReversing] = useState(core !== null);
   const [sending, setSending] = useState(false);
   const invoice = useQuery({
     queryKey: ['invoice', id],
@@ -121,7 +123,17 @@ export default function InvoicePage() {
       {sending && (
         <MessagesPanel target={{ orderId: data.orderId }} title="Messages" document="invoice" onClose={() => setSending(false)} />
       )}
-      {reversing && <CreditDialog invoice={data} onClose={() => setReversing(false)} onDone={() => void invoice.refetch()} />}
+      {reversing && mayReverse && (
+        <CreditDialog
+          invoice={data}
+          core={core}
+          onClose={() => {
+            setReversing(false);
+            setParams({}, { replace: true });
+          }}
+          onDone={() => void invoice.refetch()}
+        />
+      )}
     </div>
   );
 }

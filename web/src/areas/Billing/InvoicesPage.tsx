@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
-import { useInfiniteQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { api, sentence, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
 import { amount, day } from '../../lib/format';
@@ -10,6 +10,7 @@ import { useDebouncedValue } from '../../lib/useDebouncedValue';
 import { Empty, Loading } from '../../ui/Feedback';
 import { Labelled } from '../../ui/Labelled';
 import { LabelledSelect } from '../../ui/LabelledSelect';
+import { SavedViews } from '../../ui/SavedViews';
 import { SaveCsv } from '../../ui/SaveCsv';
 import styles from './books.module.css';
 
@@ -57,11 +58,20 @@ const COLUMNS: CsvColumn<Row>[] = [
   ['Owed', (row) => row.balance],
 ];
 
+const readSearch = (params: URLSearchParams) =>
+  Object.fromEntries(Object.keys(NONE).map((field) => [field, params.get(field) ?? ''])) as typeof NONE;
+
 /** Invoices and credit memos, found again by number, day, amount, state, payer and name. */
 export default function InvoicesPage() {
   const now = useNow();
-  const [search, setSearch] = useState(NONE);
+  const [params, setParams] = useSearchParams();
+  const [search, setSearch] = useState(() => readSearch(params));
   const asked = useDebouncedValue(JSON.stringify(search), 250);
+  // What the list is narrowed to is in its address, so that it can be kept under a name and sent to somebody.
+  useEffect(() => {
+    const narrowing = Object.entries(JSON.parse(asked) as typeof NONE).filter(([, value]) => value);
+    setParams(Object.fromEntries(narrowing), { replace: true });
+  }, [asked, setParams]);
   const page = useInfiniteQuery({
     queryKey: ['invoices', asked],
     queryFn: ({ signal, pageParam }) =>
@@ -72,12 +82,18 @@ export default function InvoicesPage() {
     retry: false,
   });
   const set = (field: keyof typeof NONE) => (value: string) => setSearch((before) => ({ ...before, [field]: value }));
+  const narrowed = asked !== JSON.stringify(NONE);
   const rows = page.data?.pages.flatMap((one) => one.rows) ?? [];
   return (
     <div className="page">
       <div className="page-head">
         <h1>Invoices</h1>
         <span className="grow" />
+        <SavedViews
+          list="invoices"
+          narrowed={narrowed}
+          onOpen={(address) => setSearch(readSearch(new URL(address, location.origin).searchParams))}
+        />
         {rows.length > 0 && (
           <a
             className="nowrap"
@@ -101,7 +117,7 @@ export default function InvoicesPage() {
         <Labelled label="up to" value={search.amountTo} onText={set('amountTo')} inputMode="decimal" />
         <LabelledSelect label="State" value={search.state} choices={STATES} onChange={set('state')} />
         <LabelledSelect label="Paid by" value={search.payer} choices={PAYERS} onChange={set('payer')} />
-        {asked !== JSON.stringify(NONE) && <Button onClick={() => setSearch(NONE)}>Clear</Button>}
+        {narrowed && <Button onClick={() => setSearch(NONE)}>Clear</Button>}
       </section>
       {page.error ? (
         <div className="notice stop" role="alert">
@@ -152,6 +168,54 @@ export default function InvoicesPage() {
           )}
         </section>
       )}
+      {narrowed && !search.state && !search.payer && <Former asked={asked} />}
     </div>
+  );
+}
+
+const FORMER: CsvColumn<Schemas['FormerInvoiceRow']>[] = [
+  ['Number', (row) => row.number],
+  ['Customer', (row) => row.customer],
+  ['What', (row) => row.title],
+  ['Day', (row) => row.on],
+  ['Total', (row) => row.total],
+];
+
+/** What the same search finds among the invoices of the software that the shop used before. */
+function Former({ asked }: { asked: string }) {
+  const now = useNow();
+  const found = useQuery({
+    queryKey: ['former-invoices', asked],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/invoices/former', { signal, params: { query: JSON.parse(asked) as typeof NONE } })),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  if (!found.data?.rows.length) return null;
+  return (
+    <section className="card" aria-label="Imported invoices">
+      <header>
+        <h2>From the previous software</h2>
+        <span className="soft">
+          {found.data.more ? 'the latest 100; narrow the search for earlier ones' : 'not in the books of this shop'}
+        </span>
+        <span className="grow" />
+        <SaveCsv name="imported-invoices" columns={FORMER} rows={found.data.rows} />
+      </header>
+      <table className={`list ${styles.figures}`}>
+        <tbody>
+          {found.data.rows.map((row) => (
+            <tr key={row.id}>
+              <td>
+                <Link to={`/formerOrders/${row.id}`}>{row.number}</Link>
+              </td>
+              <td>{row.customer}</td>
+              <td>{row.title}</td>
+              <td>{day(row.on, now)}</td>
+              <td className="right">{amount(row.total)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   );
 }

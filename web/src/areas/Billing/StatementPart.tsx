@@ -1,14 +1,23 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, unwrap } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { amount, day } from '../../lib/format';
 import { useMay, useNow } from '../../lib/shop';
 import { Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import styles from './books.module.css';
+import type { CsvColumn } from '../../lib/csv';
+import { SaveCsv } from '../../ui/SaveCsv';
 
 const MONTHS = 12;
+
+const STATEMENT: CsvColumn<Schemas['StatementLineView']>[] = [
+  ['Day', (row) => row.day],
+  ['What', (row) => row.text],
+  ['Amount', (row) => row.amount],
+  ['Balance', (row) => row.balance],
+];
 
 function monthsBefore(now: string): string[] {
   const [year, month] = [Number(now.slice(0, 4)), Number(now.slice(5, 7))];
@@ -46,6 +55,7 @@ export function StatementPart({ id, overdue }: { id: number; overdue: number }) 
           ))}
         </select>
         <span className="grow" />
+        {data && <SaveCsv name="statement" columns={STATEMENT} rows={data.lines} />}
         <Button href={`/api/accounts/${id}/statement.pdf?month=${month}`} target="_blank">
           PDF
         </Button>

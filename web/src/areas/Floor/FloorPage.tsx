@@ -158,7 +158,28 @@ function Counts({ floor }: { floor: Floor }) {
       <RiskList floor={floor} />
       {' · '}
       <b>{floor.hoursSoldToday.toFixed(1)}</b> of {floor.hoursToday.toFixed(1)} hours scheduled today
+      <OnWorklist />
     </span>
+  );
+}
+
+/** How much waits for somebody to do something; it leads there. */
+function OnWorklist() {
+  const mayOrders = useMay('SeeOrders');
+  const count = useQuery({
+    queryKey: ['worklist', 'count'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/worklist/count', { signal })),
+    refetchInterval: 60_000,
+    enabled: mayOrders,
+  });
+  if (!count.data?.toAct) return null;
+  return (
+    <>
+      {' · '}
+      <Link to="/worklist">
+        <b>{count.data.toAct}</b> on the worklist
+      </Link>
+    </>
   );
 }
 

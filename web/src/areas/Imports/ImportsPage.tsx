@@ -10,6 +10,8 @@ import { useSay } from '../../ui/Toasts';
 import { Part } from '../../ui/Fields';
 import '../../ui/records.css';
 import { KIND_WORDS, STATE_WORDS } from './words';
+import type { CsvColumn } from '../../lib/csv';
+import { SaveCsv } from '../../ui/SaveCsv';
 
 type Kind = Schemas['ImportKind'];
 const FILES: [Kind, string, string][] = [
@@ -44,6 +46,16 @@ const ELSEWHERE: [format: string, what: string, where: string, to: string][] = [
   ['PDF', 'Estimates, work orders, invoices, statements, measures', 'Where they are shown', ''],
   ['JSON', 'Anything, at any time, by another program', 'Other programs', '/setup/programs'],
   ['ZIP of JSON Lines', 'Everything at once, to keep or to move: ./yardstick archive FILE', 'On the server', ''],
+];
+
+const IMPORTS: CsvColumn<Schemas['ImportRunView']>[] = [
+  ['File', (row) => row.fileName],
+  ['What', (row) => KIND_WORDS[row.kind]],
+  ['Rows', (row) => row.rows],
+  ['Imported', (row) => row.made],
+  ['Status', (row) => STATE_WORDS[row.state]],
+  ['By', (row) => row.by],
+  ['At', (row) => row.at],
 ];
 
 /** Files that are brought in and taken out. */
@@ -126,7 +138,10 @@ export default function ImportsPage() {
             </tbody>
           </table>
         </Part>
-        <Part title="Earlier imports">
+        <Part
+          title="Earlier imports"
+          aside={runs.data && runs.data.length > 0 && <SaveCsv name="imports" columns={IMPORTS} rows={runs.data} />}
+        >
           {runs.error && !runs.data ? (
             <Failed error={runs.error} again={() => void runs.refetch()} />
           ) : !runs.data ? (

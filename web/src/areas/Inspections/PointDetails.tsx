@@ -6,7 +6,8 @@ import { Combo } from '../../ui/Combo';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 import { usePhrases } from '../../ui/usePhrases';
-import { PhotoMarks } from './PhotoMarks';
+import { MarkedPhoto } from '../../ui/MarkedPhoto';
+import { PhotoEditor } from './PhotoEditor';
 import type { Point } from './overlay';
 import type { Entering } from './useInspection';
 
@@ -147,7 +148,7 @@ export function PointDetails({ point, edits, entering }: Props) {
           {point.photos.map((photo) => (
             <figure key={photo.id}>
               <button aria-label={`Mark the photo of ${point.title}`} disabled={!edits} onClick={() => setMarking(photo.id)}>
-                <PhotoMarks hash={photo.hash} marks={photo.marks} alt={`${point.title}, ${point.group}`} />
+                <MarkedPhoto hash={photo.hash} marks={photo.marks} alt={`${point.title}, ${point.group}`} />
               </button>
               <figcaption className="small soft">
                 {photo.after ? 'after' : 'before'}{' '}
@@ -162,7 +163,7 @@ export function PointDetails({ point, edits, entering }: Props) {
         </div>
       )}
       {marked && (
-        <PhotoMarks.Editor
+        <PhotoEditor
           hash={marked.hash}
           marks={marked.marks}
           alt={`${point.title}, ${point.group}`}

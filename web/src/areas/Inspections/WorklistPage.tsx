@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
 import { amount, moment } from '../../lib/format';
-import { useMay, useMe, useNow, useRefresh } from '../../lib/shop';
+import { useMay, useMe, useNow, useRefresh, useShop } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { Plate } from '../../ui/Plate';
 import { SaveCsv } from '../../ui/SaveCsv';
@@ -97,6 +97,7 @@ export default function WorklistPage() {
 
 function Kind({ kind, rows }: { kind: Row['kind']; rows: Row[] }) {
   const now = useNow();
+  const mayEdit = useMay('EditOrders');
   const [title, next] = KINDS[kind];
   const to = (row: Row) =>
     row.kind === 'UnderWay' && row.inspectionId !== null
@@ -130,7 +131,7 @@ function Kind({ kind, rows }: { kind: Row['kind']; rows: Row[] }) {
               <td className="soft nowrap" title={moment(row.since, now)}>
                 {age(row.hours)}
               </td>
-              <td className="soft nowrap">{row.person || 'anyone'}</td>
+              <td className="soft nowrap">{mayEdit ? <Whose row={row} /> : row.person || 'anyone'}</td>
               <td className="right nowrap">{row.worth > 0 ? amount(row.worth) : ''}</td>
               <td className="right nowrap">{row.toAct ? <Link to={to(row)}>{next}</Link> : 'nothing to do'}</td>
             </tr>
@@ -138,5 +139,48 @@ function Kind({ kind, rows }: { kind: Row['kind']; rows: Row[] }) {
         </tbody>
       </table>
     </section>
+  );
+}
+
+/** Whose move it is, and handing it to somebody else: an inspection and approved work to a technician, the rest to a service writer. */
+function Whose({ row }: { row: Row }) {
+  const shop = useShop();
+  const say = useSay();
+  const refresh = useRefresh();
+  const atWork = row.kind === 'UnderWay' || row.kind === 'NotBegun';
+  const hand = async (technicianId: number | null, version: number) => {
+    const params = { path: { id: row.orderId } };
+    let after = version;
+    if (row.kind === 'UnderWay')
+      await unwrap(api.POST('/api/inspections/{id}/hand-over', { params: { path: { id: row.inspectionId! } }, body: { technicianId } }));
+    else if (row.kind === 'NotBegun')
+      after = (await unwrap(api.POST('/api/orders/{id}/technician', { params, body: { jobId: null, technicianId } }))).orderVersion;
+    else {
+      const body = { field: 'writerId', value: String(technicianId), version, confirmed: false };
+      after = (await unwrap(api.POST('/api/orders/{id}/header', { params, body }))).version;
+    }
+    await refresh(['worklist'], ['order', row.orderId], ['floor']);
+    return after;
+  };
+  return (
+    <select
+      className="plain-select"
+      aria-label={`Whose move: ${row.what}, order ${row.number}`}
+      value={row.personId ?? ''}
+      onChange={(event) => {
+        const to = event.target.value ? Number(event.target.value) : null;
+        const name = shop?.staff.find((person) => person.id === to)?.shortName ?? 'anyone';
+        hand(to, row.version).then((after) => say.done(`${row.what}: handed to ${name}.`, () => hand(row.personId, after)), say.refused);
+      }}
+    >
+      {(atWork || row.personId === null) && <option value="">anyone</option>}
+      {(shop?.staff ?? [])
+        .filter((person) => person.id === row.personId || (person.role === 'Technician') === atWork)
+        .map((person) => (
+          <option key={person.id} value={person.id}>
+            {person.shortName}
+          </option>
+        ))}
+    </select>
   );
 }

@@ -3,15 +3,24 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState, type SubmitEvent } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, sentence, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { moment, wallTime } from '../../lib/format';
 import { useMay, useNow, useRefresh, useShop } from '../../lib/shop';
 import { CustomerSearch } from '../../ui/CustomerSearch';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import '../../ui/approval.css';
 import './notices.css';
 
 type Thread = Schemas['UnknownThread'];
+
+const COLUMNS: CsvColumn<Thread>[] = [
+  ['From', (thread) => thread.shown],
+  ['Messages', (thread) => thread.messages.length],
+  ['Not read', (thread) => thread.unseen],
+  ['Last', (thread) => thread.messages.at(-1)?.body],
+];
 
 /** Texts and emails of people who are not on file: read in full, answered, put to a customer. */
 export default function UnknownSendersPage() {
@@ -29,6 +38,8 @@ export default function UnknownSendersPage() {
       <div className="page-head">
         <h1>Unknown senders</h1>
         <span className="soft">Messages from numbers and addresses that are on no customer's file.</span>
+        <span className="grow" />
+        {threads.data.length > 0 && <SaveCsv name="unknown-senders" columns={COLUMNS} rows={threads.data} />}
       </div>
       {!current ? (
         <Empty title="No messages from unknown senders">

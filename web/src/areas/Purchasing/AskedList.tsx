@@ -9,8 +9,19 @@ import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
 import styles from './AskedList.module.css';
+import type { CsvColumn } from '../../lib/csv';
+import { SaveCsv } from '../../ui/SaveCsv';
 
 type Asked = Schemas['PartRequestView'];
+
+const ASKED_FOR: CsvColumn<Asked>[] = [
+  ['Order', (row) => row.orderNumber],
+  ['Plate', (row) => row.plate],
+  ['Asked for', (row) => row.text],
+  ['Job', (row) => row.job],
+  ['By', (row) => row.by],
+  ['Asked', (row) => row.askedAt],
+];
 
 /** Parts that technicians ask for at the vehicle: each becomes a line of its order, or is answered. */
 export function AskedList({ requests }: { requests: Asked[] }) {
@@ -34,6 +45,8 @@ export function AskedList({ requests }: { requests: Asked[] }) {
     <section className="card" aria-label="Asked for by technicians">
       <header>
         <h2>Asked for by technicians</h2>
+        <span className="grow" />
+        <SaveCsv name="asked-for" columns={ASKED_FOR} rows={requests} />
       </header>
       <table className="list">
         <tbody>

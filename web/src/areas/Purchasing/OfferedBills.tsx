@@ -4,8 +4,18 @@ import { api, unwrap, type Schemas } from '../../lib/api';
 import { amount, day } from '../../lib/format';
 import { useNow } from '../../lib/shop';
 import { useSay } from '../../ui/Toasts';
+import type { CsvColumn } from '../../lib/csv';
+import { SaveCsv } from '../../ui/SaveCsv';
 
 type Offered = Schemas['OfferedBillView'];
+
+const SENT_BILLS: CsvColumn<Offered>[] = [
+  ['Supplier', (row) => row.supplier],
+  ['Bill', (row) => row.number],
+  ['PO', (row) => row.purchaseNumber],
+  ['Date', (row) => row.billedOn],
+  ['Total', (row) => row.total],
+];
 
 /** Bills that suppliers' services have and that nobody entered yet. */
 export function OfferedBills({ onRead }: { onRead: (read: Schemas['BillRead']) => void }) {
@@ -28,6 +38,7 @@ export function OfferedBills({ onRead }: { onRead: (read: Schemas['BillRead']) =
       <header>
         <h2>Sent by suppliers</h2>
         <span className="grow" />
+        {data.bills.length > 0 && <SaveCsv name="sent-bills" columns={SENT_BILLS} rows={data.bills} />}
         <Button disabled={isFetching} onClick={() => void refetch()}>
           {isFetching ? 'Asking…' : 'Ask again'}
         </Button>

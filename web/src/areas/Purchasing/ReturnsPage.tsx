@@ -4,12 +4,13 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
-import { amount, figure } from '../../lib/format';
+import { figure } from '../../lib/format';
 import { useMay, useRefresh } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { CoresTable } from './CoresTable';
+import { CustomerCores } from './CustomerCores';
 import { ReturnPanel } from './ReturnPanel';
 import { ReturnCard } from './ReturnCard';
 import '../../ui/parts.css';
@@ -87,37 +88,7 @@ export default function ReturnsPage() {
           <CoresTable cores={cores} />
         )}
       </section>
-      {customerCores.length > 0 && (
-        <section className="card" aria-label="Cores that customers can bring">
-          <header>
-            <h2>Cores charged to customers</h2>
-          </header>
-          <table className="list">
-            <thead>
-              <tr>
-                <th>Order</th>
-                <th>Customer</th>
-                <th>Part</th>
-                <th className="right">Cores</th>
-                <th className="right">Core charge</th>
-              </tr>
-            </thead>
-            <tbody>
-              {customerCores.map((core) => (
-                <tr key={`${core.orderId}${core.description}`}>
-                  <td>
-                    <Link to={`/orders/${core.orderId}`}>{core.orderNumber}</Link>
-                  </td>
-                  <td>{core.customer}</td>
-                  <td>{core.description}</td>
-                  <td className="right">{figure(core.quantity)}</td>
-                  <td className="right">{amount(core.amount)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      )}
+      {customerCores.length > 0 && <CustomerCores cores={customerCores} />}
       {writing && <ReturnPanel onClose={() => setWriting(false)} />}
     </div>
   );

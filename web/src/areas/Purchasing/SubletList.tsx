@@ -8,6 +8,8 @@ import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
+import type { CsvColumn } from '../../lib/csv';
+import { SaveCsv } from '../../ui/SaveCsv';
 
 type Sublet = Schemas['SubletView'];
 
@@ -16,6 +18,18 @@ interface Props {
   suppliers: Schemas['SupplierView'][];
   mayOrder: boolean;
 }
+
+const SUBLET_WORK: CsvColumn<Sublet>[] = [
+  ['Order', (row) => row.orderNumber],
+  ['Plate', (row) => row.plate],
+  ['Work', (row) => row.description],
+  ['Vendor', (row) => row.supplier],
+  ['Back by', (row) => row.expectedAt],
+  ['Late', (row) => row.late],
+  ['Promised', (row) => row.promisedAt],
+  ['Cost', (row) => row.unitCost],
+  ['Note', (row) => row.note],
+];
 
 /** Work that vendors do: to be sent out, and out. What is back is on the order and, until it is billed, under the bills. */
 export function SubletList({ sublets, suppliers, mayOrder }: Props) {
@@ -46,6 +60,8 @@ export function SubletList({ sublets, suppliers, mayOrder }: Props) {
       <header>
         <h2>Sublet work</h2>
         <span className="soft">Done by others</span>
+        <span className="grow" />
+        <SaveCsv name="sublet-work" columns={SUBLET_WORK} rows={sublets} />
       </header>
       <table className="list">
         <tbody>

@@ -6,6 +6,7 @@ import type { CsvColumn } from '../../lib/csv';
 import { amount } from '../../lib/format';
 import { Failed, Loading } from '../../ui/Feedback';
 import { SaveCsv } from '../../ui/SaveCsv';
+import { SavedViews } from '../../ui/SavedViews';
 import { FigureRows } from './FigureRows';
 import { FigureTable } from './FigureTable';
 import { WhatMoved } from './WhatMoved';
@@ -66,6 +67,7 @@ export default function MeasuresPage() {
         {view && <SaveCsv name={`measures-${name}`} columns={COLUMNS} rows={view.figures} />}
       </div>
       <ScopeBar scope={scope} problem={refused} />
+      <SavedViews list="measures" narrowed={scope.search !== ''} />
       {!view ? (
         measures.error && !refused ? (
           <Failed error={measures.error} again={() => void measures.refetch()} />

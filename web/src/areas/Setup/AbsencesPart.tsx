@@ -7,6 +7,14 @@ import { Labelled } from '../../ui/Labelled';
 import { useNow } from '../../lib/shop';
 import { useSay } from '../../ui/Toasts';
 import { useRefusal } from '../../ui/useRefusal';
+import type { CsvColumn } from '../../lib/csv';
+import { SaveCsv } from '../../ui/SaveCsv';
+
+const DAYS_AWAY: CsvColumn<Schemas['AbsenceRow']>[] = [
+  ['From', (row) => row.from],
+  ['Until', (row) => row.until],
+  ['Reason', (row) => row.reason],
+];
 
 /** When a person is away. */
 export function AbsencesPart({ person, renew }: { person: Schemas['PersonDetail']; renew: () => Promise<unknown> }) {
@@ -30,7 +38,7 @@ export function AbsencesPart({ person, renew }: { person: Schemas['PersonDetail'
     send(true).then(() => say.done('Removed.', () => send(false)), say.refused);
   };
   return (
-    <Part title="Away">
+    <Part title="Away" aside={person.absences.length > 0 && <SaveCsv name="days-away" columns={DAYS_AWAY} rows={person.absences} />}>
       <table className="list">
         <tbody>
           {person.absences.map((absence) => (

@@ -2,14 +2,20 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
+import type { CsvColumn } from '../../lib/csv';
 import { useRefresh } from '../../lib/shop';
 import { Part } from '../../ui/Fields';
 import { Labelled } from '../../ui/Labelled';
+import { SaveCsv } from '../../ui/SaveCsv';
 import { useRefusal } from '../../ui/useRefusal';
 import { useSay } from '../../ui/Toasts';
 
 type ReminderSet = Schemas['ReminderSetView'];
 const KEY = ['reminder-sets'];
+const COLUMNS: CsvColumn<ReminderSet>[] = [
+  ['Kind of vehicle', (set) => set.name],
+  ['Services', (set) => set.services.replaceAll('\n', '; ')],
+];
 const NEW: ReminderSet = { id: 0, version: 0, name: '', services: '', count: 0, removed: false };
 
 /** Services that come again by kind of vehicle; one set goes onto a vehicle in one step. */
@@ -28,9 +34,12 @@ export function ReminderSetsPart() {
     <Part
       title="Reminder sets"
       aside={
-        <button className="linkish" onClick={() => setEditing(NEW)}>
-          Add a set…
-        </button>
+        <span className="row">
+          {rows.length > 0 && <SaveCsv name="reminder-sets" columns={COLUMNS} rows={rows} />}
+          <button className="linkish" onClick={() => setEditing(NEW)}>
+            Add a set…
+          </button>
+        </span>
       }
     >
       {rows.length === 0 && !editing && (

@@ -15,7 +15,7 @@ export function Found({ token, findings }: { token: string; findings: Finding[] 
           {group && <h3 class="found-group">{group}</h3>}
           {found.map((finding) => (
             <div class="finding" key={finding.id}>
-              {finding.photoHash && <Photo token={token} hash={finding.photoHash} what={finding.text} />}
+              <Photos token={token} finding={finding} />
               <div class="found-words">
                 <b class={finding.rating === 'Unsafe' ? 'stop' : ''}>
                   {finding.rating.toLowerCase()}
@@ -30,6 +30,25 @@ export function Found({ token, findings }: { token: string; findings: Finding[] 
         </div>
       ))}
     </section>
+  );
+}
+
+/** Its photos: before the work, and after it. */
+function Photos({ token, finding }: { token: string; finding: Finding }) {
+  const photos = finding.photos ?? (finding.photoHash ? [{ hash: finding.photoHash, after: false, marks: [] }] : []);
+  if (photos.length === 0) return null;
+  return (
+    <div class="found-photos">
+      {photos.map((photo) => (
+        <Photo
+          key={photo.hash}
+          token={token}
+          hash={photo.hash}
+          what={photo.after ? `${finding.text}, after the work` : finding.text}
+          marks={photo.marks}
+        />
+      ))}
+    </div>
   );
 }
 

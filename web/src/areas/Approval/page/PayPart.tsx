@@ -8,6 +8,8 @@ const AGAIN = 4000;
 export function PayPart({ token }: { token: string }) {
   const [pay, setPay] = useState<ToPay | null>(null);
   const [busy, setBusy] = useState(false);
+  const [amount, setAmount] = useState('');
+  const [tip, setTip] = useState('');
   const [trouble, setTrouble] = useState('');
   // What was typed on the payment service's page may take a moment to be known here.
   useEffect(() => {
@@ -29,7 +31,7 @@ export function PayPart({ token }: { token: string }) {
     setBusy(true);
     setTrouble('');
     try {
-      location.assign((await ask<{ url: string }>(`documents/${token}/pay`, {})).url);
+      location.assign((await ask<{ url: string }>(`documents/${token}/pay`, { amount, tip })).url);
     } catch (error) {
       setTrouble((error as Refused).message);
       setBusy(false);
@@ -39,10 +41,36 @@ export function PayPart({ token }: { token: string }) {
     <section aria-label="Payment">
       <h2>{pay.due > 0 ? `Balance due ${money(pay.due)}` : pay.paid > 0 ? 'Paid. Thank you!' : 'Nothing is due.'}</h2>
       {pay.isPending && <p role="status">A card payment is not confirmed yet. This page follows it by itself.</p>}
+      {pay.due > 0 && !pay.isPending && (
+        <details>
+          <summary>{pay.takesTips ? 'Pay part of it, or add a tip' : 'Pay part of it'}</summary>
+          <label>
+            Amount
+            <input
+              inputMode="decimal"
+              value={amount}
+              placeholder={money(pay.due)}
+              onInput={(event) => setAmount(event.currentTarget.value)}
+            />
+          </label>
+          {pay.takesTips && (
+            <label>
+              Tip
+              <input inputMode="decimal" value={tip} placeholder="none" onInput={(event) => setTip(event.currentTarget.value)} />
+            </label>
+          )}
+        </details>
+      )}
       {pay.due > 0 && (
         <p>
           <button class="send" disabled={busy} onClick={() => void go()}>
-            {busy ? 'Opening the payment page…' : pay.isPending ? 'Open the payment page' : `Pay ${money(pay.due)} by card`}
+            {busy
+              ? 'Opening the payment page…'
+              : pay.isPending
+                ? 'Open the payment page'
+                : amount || tip
+                  ? 'Pay by card'
+                  : `Pay ${money(pay.due)} by card`}
           </button>
         </p>
       )}

@@ -12,9 +12,20 @@ import { useSay } from '../../../ui/Toasts';
 import { Choices } from './Choices';
 import { Secret } from './Secret';
 import styles from './programs.module.css';
+import type { CsvColumn } from '../../../lib/csv';
+import { SaveCsv } from '../../../ui/SaveCsv';
 
 const KEY = ['access-tokens'];
 type Row = Schemas['AccessTokenRow'];
+
+const ACCESS_TOKENS: CsvColumn<Row>[] = [
+  ['For', (row) => row.name],
+  ['Acts as', (row) => row.person],
+  ['May', (row) => row.rights.join('; ')],
+  ['Last used', (row) => row.lastUsedAt],
+  ['Until', (row) => row.endsAt],
+  ['Over', (row) => !row.stands],
+];
 
 /** Access tokens: made for oneself, everybody's listed, withdrawn at once. */
 export function TokensPart() {
@@ -36,9 +47,12 @@ export function TokensPart() {
       title="Access tokens"
       aside={
         !adding && (
-          <button className="linkish" onClick={() => setAdding(true)}>
-            Make a token…
-          </button>
+          <span className="row">
+            {list.tokens.length > 0 && <SaveCsv name="access-tokens" columns={ACCESS_TOKENS} rows={list.tokens} />}
+            <button className="linkish" onClick={() => setAdding(true)}>
+              Make a token…
+            </button>
+          </span>
         )
       }
     >

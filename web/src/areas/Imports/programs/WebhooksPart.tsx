@@ -13,10 +13,20 @@ import { Choices } from './Choices';
 import { MessagesPanel } from './MessagesPanel';
 import { Secret } from './Secret';
 import styles from './programs.module.css';
+import type { CsvColumn } from '../../../lib/csv';
+import { SaveCsv } from '../../../ui/SaveCsv';
 
 const KEY = ['webhooks'];
 type Row = Schemas['WebhookView'];
 type Event = Schemas['WebhookEvent'];
+
+const WEBHOOKS: CsvColumn<Row>[] = [
+  ['Address', (row) => row.address],
+  ['Told when', (row) => row.events.join('; ')],
+  ['On', (row) => row.active],
+  ['Failing since', (row) => row.failingSince],
+  ['Waiting', (row) => row.waiting],
+];
 
 /** Webhooks: where, what about, whether messages arrive. */
 export function WebhooksPart() {
@@ -49,9 +59,12 @@ export function WebhooksPart() {
       title="Webhooks"
       aside={
         !editing && (
-          <button className="linkish" onClick={() => setEditing('new')}>
-            Add a webhook…
-          </button>
+          <span className="row">
+            {webhooks.length > 0 && <SaveCsv name="webhooks" columns={WEBHOOKS} rows={webhooks} />}
+            <button className="linkish" onClick={() => setEditing('new')}>
+              Add a webhook…
+            </button>
+          </span>
         )
       }
     >

@@ -1,8 +1,17 @@
-import { api, unwrap } from '../../../lib/api';
+import { api, unwrap, type Schemas } from '../../../lib/api';
 import { moment, wallTime } from '../../../lib/format';
 import { useNow, useShop } from '../../../lib/shop';
 import { useSay } from '../../../ui/Toasts';
 import { usePolicy } from './usePolicy';
+import type { CsvColumn } from '../../../lib/csv';
+import { SaveCsv } from '../../../ui/SaveCsv';
+
+const PRICING_VERSIONS: CsvColumn<Schemas['PolicyVersionView']>[] = [
+  ['Version', (row) => row.id],
+  ['In effect since', (row) => row.inForceAt],
+  ['By', (row) => row.by || 'initial setup'],
+  ['Why', (row) => row.note],
+];
 
 /** Every version that was in force; an older one can be taken as the draft. */
 export function VersionsSection() {
@@ -22,7 +31,10 @@ export function VersionsSection() {
   };
   return (
     <>
-      <p className="soft">Posted repair orders keep their version. Open ones keep theirs until repriced.</p>
+      <p className="soft">
+        Posted repair orders keep their version. Open ones keep theirs until repriced.{' '}
+        <SaveCsv name="pricing-versions" columns={PRICING_VERSIONS} rows={view.versions} />
+      </p>
       <table className="list">
         <thead>
           <tr>

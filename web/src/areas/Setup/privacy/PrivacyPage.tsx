@@ -6,9 +6,20 @@ import { Empty, Failed, Loading } from '../../../ui/Feedback';
 import { Field, Part } from '../../../ui/Fields';
 import { useKept } from '../../../ui/useKept';
 import '../../../ui/records.css';
+import type { CsvColumn } from '../../../lib/csv';
+import { SaveCsv } from '../../../ui/SaveCsv';
 
 const KEY = ['setup', 'privacy'];
 type View = Schemas['PrivacyView'];
+
+const ERASED_CUSTOMERS: CsvColumn<View['erasures'][number]>[] = [
+  ['When', (row) => row.at],
+  ['Customer no.', (row) => row.customerId],
+  ['Asked', (row) => row.request],
+  ['What went', (row) => row.counts.map((c) => `${c.what} ${c.count}`).join('; ')],
+  ['Invoices until', (row) => (row.completedAt ? '' : row.keptUntil)],
+  ['By', (row) => row.by],
+];
 
 /** How long what is known of customers is kept, and who was erased. */
 export default function PrivacyPage() {
@@ -62,7 +73,10 @@ function ErasuresPart({ view }: { view: View }) {
   const now = useNow();
   const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
   return (
-    <Part title="Customers who were erased">
+    <Part
+      title="Customers who were erased"
+      aside={view.erasures.length > 0 && <SaveCsv name="erased-customers" columns={ERASED_CUSTOMERS} rows={view.erasures} />}
+    >
       {view.erasures.length === 0 ? (
         <Empty title="Nobody yet">
           Open a customer and choose Privacy to hand out what is kept about them, to see who looked, or to erase them.

@@ -7,8 +7,17 @@ import { Failed, Loading } from '../../../ui/Feedback';
 import { Part } from '../../../ui/Fields';
 import '../../../ui/records.css';
 import styles from './upkeep.module.css';
+import type { CsvColumn } from '../../../lib/csv';
+import { SaveCsv } from '../../../ui/SaveCsv';
 
 type Runs = Schemas['RunsView'];
+
+const SLOWEST_ACTIONS: CsvColumn<Runs['slowest'][number]>[] = [
+  ['Action', (row) => row.name],
+  ['Times', (row) => row.count],
+  ['Half within, ms', (row) => row.median],
+  ['19 of 20 within, ms', (row) => row.slow],
+];
 
 /** How the program runs: room, what waits, outside services, slow actions, errors of the week. */
 export default function RunsPage() {
@@ -106,7 +115,7 @@ function Outside({ rows }: { rows: Runs['outside'] }) {
 
 function Slowest({ rows }: { rows: Runs['slowest'] }) {
   return (
-    <Part title="Slowest actions since the start">
+    <Part title="Slowest actions since the start" aside={<SaveCsv name="slowest-actions" columns={SLOWEST_ACTIONS} rows={rows} />}>
       <table className="list">
         <thead>
           <tr>

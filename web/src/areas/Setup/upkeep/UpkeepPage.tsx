@@ -11,9 +11,20 @@ import '../../../ui/records.css';
 import { PlanPart } from './PlanPart';
 import { RestoreDialog, type BackupFile } from './RestoreDialog';
 import styles from './upkeep.module.css';
+import type { CsvColumn } from '../../../lib/csv';
+import { SaveCsv } from '../../../ui/SaveCsv';
 
 const KEY = ['setup', 'backups'];
 type View = Schemas['BackupsView'];
+
+const BACKUPS: CsvColumn<Schemas['BackupRow']>[] = [
+  ['When', (row) => row.at],
+  ['Outcome', (row) => row.problem || 'good'],
+  ['Where', (row) => row.folder],
+  ['Bytes', (row) => row.bytes],
+  ['Milliseconds', (row) => row.milliseconds],
+  ['By', (row) => row.by || 'the plan'],
+];
 
 /** Backups: how it stands, the plan, what was made, one now, and putting one back. */
 export default function UpkeepPage() {
@@ -148,7 +159,7 @@ function RecordsPart({ rows }: { rows: Schemas['BackupRow'][] }) {
   const when = useWhen();
   if (rows.length === 0) return null;
   return (
-    <Part title="What was made">
+    <Part title="What was made" aside={<SaveCsv name="backups" columns={BACKUPS} rows={rows} />}>
       <table className="list">
         <thead>
           <tr>

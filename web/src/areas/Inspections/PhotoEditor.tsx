@@ -2,35 +2,12 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import { useState, type PointerEvent } from 'react';
 import type { Schemas } from '../../lib/api';
+import { DrawnMarks } from '../../ui/MarkedPhoto';
+import styles from '../../ui/MarkedPhoto.module.css';
 import '../../ui/bench.css';
 import './inspection.css';
 
 type Mark = Schemas['PhotoMarkView'];
-
-/** A photo with the marks that were drawn on it. */
-export function PhotoMarks({ hash, marks, alt }: { hash: string; marks: Mark[]; alt: string }) {
-  return (
-    <span className="photo-marks">
-      <img src={`/api/photos/${hash}`} alt={alt} />
-      <Drawn marks={marks} />
-    </span>
-  );
-}
-
-/** Arrows and rings, in shares of the photo. */
-function Drawn({ marks }: { marks: Mark[] }) {
-  return (
-    <svg viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">
-      {marks.map((mark, i) => {
-        const [x1, y1, x2, y2] = [mark.fromX * 100, mark.fromY * 100, mark.toX * 100, mark.toY * 100];
-        if (mark.ring) return <ellipse key={i} cx={x2} cy={y2} rx={Math.abs(x2 - x1)} ry={Math.abs(y2 - y1)} />;
-        const angle = Math.atan2(y2 - y1, x2 - x1);
-        const head = (turn: number) => `${x2 - 5 * Math.cos(angle + turn)},${y2 - 5 * Math.sin(angle + turn)}`;
-        return <path key={i} d={`M${x1},${y1} L${x2},${y2} M${head(0.5)} L${x2},${y2} L${head(-0.5)}`} />;
-      })}
-    </svg>
-  );
-}
 
 interface EditorProps {
   hash: string;
@@ -41,7 +18,7 @@ interface EditorProps {
 }
 
 /** Draws arrows and rings with a finger. */
-function Editor({ hash, marks: given, alt, onMarks, onClose }: EditorProps) {
+export function PhotoEditor({ hash, marks: given, alt, onMarks, onClose }: EditorProps) {
   const [marks, setMarks] = useState(given);
   const [ring, setRing] = useState(false);
   const [from, setFrom] = useState<[number, number] | null>(null);
@@ -83,7 +60,7 @@ function Editor({ hash, marks: given, alt, onMarks, onClose }: EditorProps) {
           </Button>
         </div>
         <span
-          className="photo-marks"
+          className={styles.marked}
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);
             setFrom(at(event));
@@ -91,11 +68,9 @@ function Editor({ hash, marks: given, alt, onMarks, onClose }: EditorProps) {
           onPointerUp={end}
         >
           <img src={`/api/photos/${hash}`} alt={alt} draggable={false} />
-          <Drawn marks={marks} />
+          <DrawnMarks marks={marks} />
         </span>
       </div>
     </Dialog>
   );
 }
-
-PhotoMarks.Editor = Editor;

@@ -1,0 +1,43 @@
+using System.Net.Sockets;
+
+namespace Yardstick.StandIns;
+
+/// <summary>
+/// Services of many shops in one process, for tests: each line of input is the arguments of one set, separated by blanks, or <c>close N</c>
+/// for the set that was opened as number N. Answers each with a line.
+/// </summary>
+internal static class OnDemand
+{
+    /// <summary>Serves until the input ends.</summary>
+    internal static async Task RunAsync(TextReader input, TextWriter output)
+    {
+        var open = new List<WebApplication?>();
+        while (await input.ReadLineAsync() is { } line)
+        {
+            var words = line.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+            if (words is ["close", var number] && int.Parse(number, System.Globalization.CultureInfo.InvariantCulture) is var at)
+            {
+                if (open[at] is { } closing)
+                {
+                    await closing.StopAsync();
+                    await closing.DisposeAsync();
+                }
+                open[at] = null;
+                await output.WriteLineAsync("closed");
+                continue;
+            }
+            var services = Services.Build(words);
+            try
+            {
+                await services.StartAsync();
+                open.Add(services);
+                await output.WriteLineAsync($"open {open.Count - 1}");
+            }
+            catch (Exception taken) when (taken is IOException or SocketException)
+            {
+                await services.DisposeAsync();
+                await output.WriteLineAsync($"refused: {taken.Message}");
+            }
+        }
+    }
+}
