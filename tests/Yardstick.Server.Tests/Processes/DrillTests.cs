@@ -75,8 +75,23 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
             jobs = new[] { "Look at the brakes" },
         };
 
+    /// <summary>What the server wrote down of its faults, for whoever reads why a drill failed.</summary>
+    private static string Logged(string data) =>
+        string.Join(
+            '\n',
+            Directory
+                .EnumerateFiles(Path.Combine(data, "logs"))
+                .SelectMany(file =>
+                {
+                    using var reader = new StreamReader(new FileStream(file, FileMode.Open, FileAccess.Read, FileShare.ReadWrite));
+                    return reader.ReadToEnd().Split('\n');
+                })
+                .Where(line => line.Contains("\"Error\"", StringComparison.Ordinal))
+                .TakeLast(3)
+        );
+
     /// <summary>One person begins orders until the server is gone; what was not answered is kept to be sent again.</summary>
-    private static async Task WorkAsync(Browser browser, ConcurrentBag<Confirmed> confirmed, ConcurrentBag<Pending> pending)
+    private static async Task WorkAsync(Browser browser, string data, ConcurrentBag<Confirmed> confirmed, ConcurrentBag<Pending> pending)
     {
         while (true)
         {
@@ -84,7 +99,7 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
             try
             {
                 var (status, body) = await browser.SendAsync(HttpMethod.Post, "orders", OrderOf(name), command);
-                Assert.True(status == HttpStatusCode.OK, body?.ToJsonString());
+                Assert.True(status == HttpStatusCode.OK, $"{body?.ToJsonString()} {Logged(data)}");
                 confirmed.Add(new(command, body!.Id()));
             }
             catch (Exception fault) when (fault is HttpRequestException or IOException)
@@ -106,7 +121,7 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         {
             using var mina = await SignInAsync(address);
             var (confirmed, pending) = (new ConcurrentBag<Confirmed>(), new ConcurrentBag<Pending>());
-            var work = Enumerable.Range(0, People).Select(_ => Task.Run(() => WorkAsync(mina, confirmed, pending))).ToList();
+            var work = Enumerable.Range(0, People).Select(_ => Task.Run(() => WorkAsync(mina, data, confirmed, pending))).ToList();
             await Task.Delay(random.Next(200, 1500));
             server.Kill();
             await server.WaitForExitAsync();

@@ -67,7 +67,13 @@ public sealed class MigrationTests : IDisposable
             )
         ).ConvertAll(r => ((string)r[0]!, (string)r[1]!));
         var indexes = all.Where(t => t.Item2.StartsWith("CREATE VIRTUAL", StringComparison.Ordinal)).Select(t => t.Item1).ToList();
-        return [.. all.Select(t => t.Item1).Where(t => !indexes.Exists(i => t == i || t.StartsWith($"{i}_", StringComparison.Ordinal)))];
+        // What is only added to may be changed while something stands there, and it never does between two changes.
+        return
+        [
+            .. all.Select(t => t.Item1)
+                .Where(t => t != "Erasing")
+                .Where(t => !indexes.Exists(i => t == i || t.StartsWith($"{i}_", StringComparison.Ordinal))),
+        ];
     }
 
     private static async Task<List<(string Name, string Type)>> ColumnsAsync(SqliteConnection connection, string table) =>

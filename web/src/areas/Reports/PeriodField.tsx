@@ -14,14 +14,25 @@ const PERIODS = [
   'last 30 days',
 ];
 
-/** A period as it is typed or chosen. */
+/** A period as it is typed or chosen. What is typed stays while the period that was typed before is on its way. */
 export function PeriodField({ value, problem, onChange }: { value: string; problem?: string; onChange: (period: string) => void }) {
   const [typed, setTyped] = useState(value);
+  const [seen, setSeen] = useState(value);
+  const [sent, setSent] = useState(value);
+  if (value !== seen) {
+    setSeen(value);
+    // Another one came from elsewhere: a saved view, a link.
+    if (value !== sent) setTyped(value);
+  }
+  const send = (period: string) => {
+    setSent(period);
+    onChange(period);
+  };
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        onChange(typed);
+        send(typed);
       }}
     >
       <Labelled
@@ -29,10 +40,10 @@ export function PeriodField({ value, problem, onChange }: { value: string; probl
         value={typed}
         onText={(text) => {
           setTyped(text);
-          if (PERIODS.includes(text)) onChange(text);
+          if (PERIODS.includes(text)) send(text);
         }}
         onFocus={(event) => event.target.select()}
-        onBlur={() => typed !== value && onChange(typed)}
+        onBlur={() => typed !== value && send(typed)}
         list="measure-periods"
         placeholder="this month, q3, mar 3 to apr 2"
         problem={problem}

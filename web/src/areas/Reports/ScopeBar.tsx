@@ -15,12 +15,7 @@ export function ScopeBar({ scope, problem }: { scope: ReturnType<typeof useScope
   const byName = (rows: readonly string[] = []) => all(rows.map((row) => [row, row] as const));
   return (
     <div className={styles.scope}>
-      <PeriodField
-        key={scope.query.period}
-        value={scope.query.period}
-        problem={problem}
-        onChange={(period) => scope.set('period', period)}
-      />
+      <PeriodField value={scope.query.period} problem={problem} onChange={(period) => scope.set('period', period)} />
       <LabelledSelect
         label="Writer"
         value={scope.of('writerId')}
