@@ -47,7 +47,15 @@ let shops = 0;
 
 /** A worker that failed leaves its server for a moment. */
 async function free(port: number) {
-  for (let i = 0; i < 100 && (await fetch(`http://127.0.0.1:${port}/health/live`).then(() => true, () => false)); i++)
+  for (
+    let i = 0;
+    i < 100 &&
+    (await fetch(`http://127.0.0.1:${port}/health/live`).then(
+      () => true,
+      () => false,
+    ));
+    i++
+  )
     await new Promise((resolve) => setTimeout(resolve, 50));
 }
 
@@ -55,7 +63,8 @@ async function openServer() {
   const serving = server && server.exitCode === null && server.signalCode === null ? server : undefined;
   if (!serving) await free(PORT);
   const from = ['--data', FOLDER, '--demo', '--web', `${root}web/dist`];
-  server = serving ?? start('Yardstick.Server', PORT, [...from, '--outside', `http://127.0.0.1:${OUTSIDE}/`, '--mail', `127.0.0.1:${MAIL}`]);
+  server =
+    serving ?? start('Yardstick.Server', PORT, [...from, '--outside', `http://127.0.0.1:${OUTSIDE}/`, '--mail', `127.0.0.1:${MAIL}`]);
   const said = createInterface({ input: server.stdout! });
   const open = new Promise<void>((resolve, reject) => {
     said.on('line', (line) => (line === 'Yardstick is open.' ? resolve() : console.log(line)));
