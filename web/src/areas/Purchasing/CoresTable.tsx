@@ -1,11 +1,9 @@
-import Button from '@mui/material/Button';
 import { Fragment, useState } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import { amount, day, figure, moment } from '../../lib/format';
 import { useMay, useNow, useRefresh } from '../../lib/shop';
-import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
-import { useRefusal } from '../../ui/useRefusal';
+import { GiveUpForm } from './GiveUpForm';
 
 type Core = Schemas['CoreOwedView'];
 
@@ -35,7 +33,7 @@ export function CoresTable({ cores }: { cores: Core[] }) {
             {givingUp === core.receiptLineId && (
               <tr>
                 <td colSpan={9}>
-                  <GiveUpForm core={core} onDone={() => setGivingUp(null)} />
+                  <GiveUp core={core} onDone={() => setGivingUp(null)} />
                 </td>
               </tr>
             )}
@@ -93,44 +91,18 @@ function CoreRow({ core, onGiveUp }: { core: Core; onGiveUp?: () => void }) {
 }
 
 /** Why a core will never go back. */
-function GiveUpForm({ core, onDone }: { core: Core; onDone: () => void }) {
-  const [reason, setReason] = useState('');
-  const refusal = useRefusal('reason');
+function GiveUp({ core, onDone }: { core: Core; onDone: () => void }) {
   const say = useSay();
   const refresh = useRefresh();
   const params = { path: { receiptLineId: core.receiptLineId } };
   const renew = () => refresh(['parts', 'returns']);
-  const send = () =>
-    refusal.attempt(async () => {
-      await unwrap(api.POST('/api/cores/{receiptLineId}/give-up', { params, body: { reason } }));
-      onDone();
-      say.done(`The core of ${core.description} is given up; ${amount(core.amount)} is the shop's loss.`, () =>
-        unwrap(api.POST('/api/cores/{receiptLineId}/found', { params })).then(renew),
-      );
-      await renew();
-    });
-  return (
-    <form
-      className="notice row"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
-    >
-      <div className="grow">
-        <Labelled
-          label="What became of it"
-          value={reason}
-          onText={setReason}
-          autoFocus
-          maxLength={200}
-          problem={refusal.of('reason') ?? refusal.rest}
-        />
-      </div>
-      <Button onClick={onDone}>Cancel</Button>
-      <Button type="submit" variant="contained">
-        Give up
-      </Button>
-    </form>
-  );
+  const send = async (reason: string) => {
+    await unwrap(api.POST('/api/cores/{receiptLineId}/give-up', { params, body: { reason } }));
+    onDone();
+    say.done(`The core of ${core.description} is given up; ${amount(core.amount)} is the shop's loss.`, () =>
+      unwrap(api.POST('/api/cores/{receiptLineId}/found', { params })).then(renew),
+    );
+    await renew();
+  };
+  return <GiveUpForm label="What became of it" onSend={send} onClose={onDone} />;
 }

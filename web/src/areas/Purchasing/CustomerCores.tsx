@@ -1,14 +1,12 @@
-import Button from '@mui/material/Button';
 import { Fragment, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
 import { amount, figure } from '../../lib/format';
 import { useMay, useRefresh } from '../../lib/shop';
-import { Labelled } from '../../ui/Labelled';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
-import { useRefusal } from '../../ui/useRefusal';
+import { GiveUpForm } from './GiveUpForm';
 
 type Core = Schemas['CustomerCoreView'];
 
@@ -51,7 +49,7 @@ export function CustomerCores({ cores }: { cores: Core[] }) {
               {givingUp === core.lineId && (
                 <tr>
                   <td colSpan={6}>
-                    <GiveUpForm core={core} onDone={() => setGivingUp(null)} />
+                    <GiveUp core={core} onDone={() => setGivingUp(null)} />
                   </td>
                 </tr>
               )}
@@ -117,41 +115,15 @@ function CoreRow({ core, onGiveUp }: { core: Core; onGiveUp: () => void }) {
 }
 
 /** Why a customer's core will never come. */
-function GiveUpForm({ core, onDone }: { core: Core; onDone: () => void }) {
-  const [reason, setReason] = useState('');
-  const refusal = useRefusal('reason');
+function GiveUp({ core, onDone }: { core: Core; onDone: () => void }) {
   const say = useSay();
   const refresh = useRefresh();
   const expect = useExpect();
-  const send = () =>
-    refusal.attempt(async () => {
-      await unwrap(api.POST('/api/orders/{id}/lines/{lineId}/core/give-up', { params: placeOf(core), body: { reason } }));
-      onDone();
-      say.done(`The core of ${core.description} is not expected any more; its charge is the shop's.`, () => expect(core));
-      await refresh(['parts', 'returns']);
-    });
-  return (
-    <form
-      className="notice row"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
-    >
-      <div className="grow">
-        <Labelled
-          label="Why it will not come"
-          value={reason}
-          onText={setReason}
-          autoFocus
-          maxLength={200}
-          problem={refusal.of('reason') ?? refusal.rest}
-        />
-      </div>
-      <Button onClick={onDone}>Cancel</Button>
-      <Button type="submit" variant="contained">
-        Give up
-      </Button>
-    </form>
-  );
+  const send = async (reason: string) => {
+    await unwrap(api.POST('/api/orders/{id}/lines/{lineId}/core/give-up', { params: placeOf(core), body: { reason } }));
+    onDone();
+    say.done(`The core of ${core.description} is not expected any more; its charge is the shop's.`, () => expect(core));
+    await refresh(['parts', 'returns']);
+  };
+  return <GiveUpForm label="Why it will not come" onSend={send} onClose={onDone} />;
 }

@@ -7,7 +7,7 @@ import { minutesOfDay } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useFloor, useMay, useNow } from '../../lib/shop';
 import { ofTime } from '../../ui/DayTimeline';
-import { Failed, Loading } from '../../ui/Feedback';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { SegmentedControl } from '../../ui/SegmentedControl';
 import { AppointmentPanel } from './AppointmentPanel';
 import { Board, startOf } from './Board';
@@ -213,6 +213,12 @@ function Days({ calendar, face, by, day, opened, planning, set }: DaysProps) {
       <Suspense fallback={null}>{feeds && <FeedsDialog calendar={calendar} onClose={() => setFeeds(false)} />}</Suspense>
       <div className={styles.page}>
         <div className={styles.main}>
+          {calendar.items.length === 0 && (
+            <Empty title="Nothing here yet">
+              Appointments and scheduled jobs stand here. Draw a span on a line, or press C, to make an appointment; approved work waits
+              beside, to be dragged onto a line.
+            </Empty>
+          )}
           {face === 'month' ? (
             <Month calendar={calendar} month={day.slice(0, 7)} onDay={(d) => set({ face: 'day', day: d })} onOpen={open} />
           ) : (
