@@ -97,7 +97,7 @@ test('an inspection on a tablet: taps, measures, a lost line and a closed browse
 
   // The counter: whose move it is, what was found, and one click makes it work, however often.
   const mina = await signIn(browser, 'Mina Okafor');
-  await mina.getByRole('link', { name: 'Worklist' }).click();
+  await mina.getByRole('link', { name: 'Worklist', exact: true }).click();
   await accessible(mina, 'worklist');
   const unread = mina
     .getByRole('region', { name: 'Finished, not read' })

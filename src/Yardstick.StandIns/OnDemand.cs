@@ -19,7 +19,9 @@ internal static class OnDemand
             {
                 if (open[at] is { } closing)
                 {
-                    await closing.StopAsync();
+                    // Whoever was kept waiting on purpose waits no longer.
+                    using var soon = new CancellationTokenSource(TimeSpan.FromSeconds(1));
+                    await closing.StopAsync(soon.Token);
                     await closing.DisposeAsync();
                 }
                 open[at] = null;

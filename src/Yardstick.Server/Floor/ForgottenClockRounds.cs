@@ -8,7 +8,9 @@ using Yardstick.Server.Messaging;
 
 namespace Yardstick.Server.Floor;
 
-/// <summary>Tells the counter in the evening of clocks that somebody forgot; each once. They stay on the Floor until they are corrected.</summary>
+/// <summary>
+/// Tells the counter in the evening of clocks that somebody forgot; each once. They stay on the Floor until they are corrected.
+/// </summary>
 internal sealed class ForgottenClockRounds(
     IDbContextFactory<ShopDb> factory,
     SingleWriter writer,

@@ -3,7 +3,9 @@ using System.Globalization;
 
 namespace Yardstick.Server.Tests.Support;
 
-/// <summary>The outside services of all test shops in one process: a process for each takes longer to start than most tests to run.</summary>
+/// <summary>
+/// The outside services of all test shops in one process: a process for each takes longer to start than most tests to run.
+/// </summary>
 internal static class SharedStandIns
 {
     private static readonly SemaphoreSlim One = new(1, 1);

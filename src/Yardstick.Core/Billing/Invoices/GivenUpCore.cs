@@ -37,7 +37,8 @@ public class GivenUpCore
     public long ById { get; init; }
 
     /// <summary>
-    /// The cores of a line that are still expected are given up. Refuses with <c>core.none</c> where there are none, and <c>core.reason</c>.
+    /// The cores of a line that are still expected are given up. Refuses with <c>core.none</c> where there are none, and
+    /// <c>core.reason</c>.
     /// </summary>
     /// <param name="account">The invoice on which they were charged.</param>
     /// <param name="job">Id of the job within it.</param>

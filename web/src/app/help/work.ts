@@ -92,8 +92,7 @@ export const WORK: Record<string, Help> = {
     steps: [
       'Read finished inspections and add what was found to the order.',
       'Price, ask, ask again: each line opens where the next step is done.',
-      'File inspections without findings all at once.',
-      'Hand a line to somebody else: inspections and approved work to a technician, the rest to a service writer.',
+      'File inspections without findings all at once; choose another person in a line to hand it over.',
     ],
     slips: [
       'An estimate that was only printed counts as not asked.',
