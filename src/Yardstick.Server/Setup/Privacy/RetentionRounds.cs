@@ -41,7 +41,8 @@ internal sealed class RetentionRounds(
         foreach (var id in await db.Erasures.Where(e => e.CompletedAt == null).Select(e => e.Id).ToListAsync(cancel))
             await AloneAsync(now, async work => await Erasures.EraseAsync(work, shop, await work.Db.Erasures.SingleAsync(e => e.Id == id)));
         await ForgetAsync(shop, today, now);
-        var listed = (await ErasedList.ReadAsync(file.Folder)).Select(e => e.CustomerId).ToHashSet();
+        // Lists of before the mark was kept lack it; they get it while the record is there.
+        var listed = (await ErasedList.ReadAsync(file.Folder)).Where(e => e.CreatedTicks > 0).Select(e => e.CustomerId).ToHashSet();
         foreach (var erasure in await db.Erasures.AsNoTracking().ToListAsync(cancel))
         {
             // A server that was stopped between the change and the list.
