@@ -71,7 +71,11 @@ try {
     const made = async (points) => {
         const template = (await send('inspection-templates', { name: `${points} points` })).id;
         const rows = Array.from({ length: points }, (_, i) => `Part ${Math.floor(i / 10)},Point ${i},${i % 4 === 3 ? 'mm,6,4,2' : ',,,'}`);
-        await send(`inspection-templates/${template}/points.csv`, ['Group,Point,Unit,Watch,Due,Unsafe', ...rows].join('\n'), 'text/csv');
+        await send(
+            `inspection-templates/${template}/points.csv`,
+            ['Group,Point,Unit,Watch,Due,Unsafe', ...rows].join('\n'),
+            'application/octet-stream',
+        );
         const order = (await send('orders', { customerId: 1, vehicleId: 1, odometer: '199,900', odometerConfirmed: true, concerns: [] }))
             .id;
         return (await send(`orders/${order}/inspections`, { templateId: template })).id;
@@ -113,7 +117,10 @@ try {
     const rated = [0, 12, 24, 36, 48];
     for (const i of rated) await tap(point(i).getByRole('radio', { name: 'Due' }));
     const groups = page.getByRole('button', { name: 'All good' });
-    for (let g = 0; g < 6; g++) await tap(groups.nth(g));
+    for (let left = 6; left > 0; left--) {
+        await tap(groups.first());
+        while ((await groups.count()) >= left) await page.waitForTimeout(50);
+    }
     // The pad goes on from one measure to the next of its group: opened once a group, then digits and one tap each.
     const measured = Array.from({ length: 60 }, (_, i) => i).filter((i) => i % 4 === 3);
     const low = new Set([3, 15, 27, 39, 51]);
