@@ -150,7 +150,7 @@ public sealed record EstimateSnapshot
                     found[t.Id].Group,
                     found[t.Id].Measured,
                     found[t.Id].Limits,
-                    t.Photos
+                    ShownPhoto.ReleasedOf(found[t.Id], pointPhotos)
                 ))
                 .OrderByDescending(f => f.Rating)
                 .ThenBy(f => f.Id)

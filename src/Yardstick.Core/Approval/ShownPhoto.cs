@@ -10,16 +10,24 @@ namespace Yardstick.Core.Approval;
 public sealed record ShownPhoto(string Hash, bool After, IReadOnlyList<ShownMark> Marks)
 {
     /// <summary>
-    /// The photos of a finding, its own first. Of a finding that was released only those that were there then: what came later nobody has
-    /// looked at for the customer.
+    /// The photos of a finding that its customer sees: those that were there when it was released. What came later nobody has looked at
+    /// for the customer.
     /// </summary>
+    /// <param name="finding">The finding, released.</param>
+    /// <param name="photos">Photos by the point of the inspection that they belong to.</param>
+    public static IReadOnlyList<ShownPhoto> ReleasedOf(Finding finding, ILookup<long, PointPhoto> photos) =>
+        Of(finding, photos, p => p.At <= finding.ReleasedAt || p.Hash == finding.PhotoHash);
+
+    /// <summary>All photos of a finding, its own first: whoever releases it looks at each.</summary>
     /// <param name="finding">The finding.</param>
     /// <param name="photos">Photos by the point of the inspection that they belong to.</param>
-    public static IReadOnlyList<ShownPhoto> Of(Finding finding, ILookup<long, PointPhoto> photos)
+    public static IReadOnlyList<ShownPhoto> Of(Finding finding, ILookup<long, PointPhoto> photos) => Of(finding, photos, _ => true);
+
+    private static IReadOnlyList<ShownPhoto> Of(Finding finding, ILookup<long, PointPhoto> photos, Func<PointPhoto, bool> isShown)
     {
         var own = finding.InspectionPointId is { } point
             ? photos[point]
-                .Where(p => finding.ReleasedAt is not { } at || p.At <= at || p.Hash == finding.PhotoHash)
+                .Where(isShown)
                 .OrderBy(p => p.Hash != finding.PhotoHash)
                 .ThenBy(p => p.After)
                 .ThenBy(p => p.Id)

@@ -123,7 +123,9 @@ public class ReleaseTests
         var photos = new[] { Taken(3, "late", 5, after: true), Taken(2, "close", -10), first }.ToLookup(p => p.InspectionPointId);
         Assert.Equal(["before", "close", "late"], ShownPhoto.Of(finding, photos).Select(p => p.Hash));
         finding.Decide(true, "", Mina);
-        var shown = ShownPhoto.Of(finding, photos);
+        // Whoever looks again before it is released again sees the late one as well.
+        Assert.Equal(["before", "close", "late"], ShownPhoto.Of(finding, photos).Select(p => p.Hash));
+        var shown = ShownPhoto.ReleasedOf(finding, photos);
         Assert.Equal(["before", "close"], shown.Select(p => p.Hash));
         Assert.Equal(new ShownMark(true, 0.6m, 0.3m, 0.5m, 0.5m), Assert.Single(shown[0].Marks));
         Assert.Equal(["before"], ShownPhoto.Of(finding, Sample.NoPhotos).Select(p => p.Hash));
