@@ -59,6 +59,7 @@ export default function MeasuresPage() {
         <h1>{view ? `${view.period}${view.isUnderWay ? ' so far' : ''}` : 'Measures'}</h1>
         <span className="soft">{view?.against}</span>
         <span className="grow" />
+        <SavedViews list="measures" narrowed={scope.search !== ''} />
         {view && (
           <a className="linkish" href={`/api/measures/${page}/paper.pdf${scope.search}`} target="_blank" rel="noreferrer">
             PDF
@@ -67,7 +68,6 @@ export default function MeasuresPage() {
         {view && <SaveCsv name={`measures-${name}`} columns={COLUMNS} rows={view.figures} />}
       </div>
       <ScopeBar scope={scope} problem={refused} />
-      <SavedViews list="measures" narrowed={scope.search !== ''} />
       {!view ? (
         measures.error && !refused ? (
           <Failed error={measures.error} again={() => void measures.refetch()} />
