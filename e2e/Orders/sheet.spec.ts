@@ -70,6 +70,9 @@ test('at 200 % the sheet is one column: nothing lies over anything else, and the
   const mina = await signIn(browser, 'Mina Okafor', { width: 640, height: 400 });
   await mina.goto(`/orders/${await madeOrder(mina, 'TWO 2')}`);
   await expect(mina.locator('.tally')).toBeAttached();
+  // The facts come last, and they are what there is most of.
+  await expect(mina.locator('.factsline .facts > *').first()).toBeVisible();
+  await expect(mina.getByRole('button', { name: /^(Can keep|Earliest)/ })).toBeVisible();
   const laid = await mina.evaluate(() => {
     const parts = [...document.querySelectorAll('.sheet-head > *, .about > *, .factsline > *, .factsline .facts > *, .job, .tally')].filter(
       (part) => part.getClientRects().length > 0,

@@ -37,6 +37,7 @@ public sealed class ReadModel<T> : IDisposable
         strayed;
     private volatile string? told;
     private Held? held;
+    private volatile bool closed;
 
     private sealed record Held(long Changes, Instant At, long Ticks, byte[] Body, string ETag, string Shown);
 
@@ -96,6 +97,8 @@ public sealed class ReadModel<T> : IDisposable
         try
         {
             await Task.Delay(Burst);
+            if (closed)
+                return;
             Interlocked.Exchange(ref scheduled, 0);
             var now = (await CurrentAsync(CancellationToken.None)).Shown;
             // A screen may have asked in between and has what was undone since: that it was another for a moment is told as well.
@@ -104,7 +107,8 @@ public sealed class ReadModel<T> : IDisposable
             if (another)
                 await feed.TellAsync("", [topic]);
         }
-        catch (Exception fault) when (fault is ObjectDisposedException or InvalidOperationException or System.Data.Common.DbException)
+        catch (Exception) when (closed) { }
+        catch (Exception fault) when (fault is InvalidOperationException or System.Data.Common.DbException)
         {
             log.LogWarning(fault, "{Topic} could not be computed anew; the next screen that asks tries again.", topic);
         }
@@ -144,6 +148,6 @@ public sealed class ReadModel<T> : IDisposable
 
     private static string HashOf(byte[] json) => Convert.ToHexString(SHA256.HashData(json).AsSpan(0, 12));
 
-    /// <inheritdoc />
-    public void Dispose() => one.Dispose();
+    /// <summary>Computes for nobody any more. The turn is left to the collector: a computation that is under way still gives it back.</summary>
+    public void Dispose() => closed = true;
 }
