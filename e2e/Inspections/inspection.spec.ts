@@ -1,4 +1,4 @@
-import { expect, test, type Locator } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import { accessible, ADDRESS, ownShop, signIn } from '../shop.ts';
 
 ownShop();
@@ -6,6 +6,24 @@ ownShop();
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
 
 const TABLET = { width: 800, height: 1080 };
+
+/** All good for every group, digits for every measure that is left. */
+async function restIsFine(page: Page) {
+  const all = page.getByRole('button', { name: 'All good' });
+  for (let left = await all.count(); left > 0; left = await all.count()) {
+    await all.first().click();
+    await expect(all).not.toHaveCount(left);
+  }
+  const open = page.getByRole('button', { name: /^Measure [^:]*$/ }).filter({ hasText: 'measure,' });
+  for (let left = await open.count(); left > 0; left = await open.count()) {
+    await open.first().click();
+    await page.keyboard.press('7');
+    await page.keyboard.press('Enter');
+    // The pad goes on with the next measure of the group; closed, it leaves it for later.
+    await page.keyboard.press('Escape');
+    await expect(open).toHaveCount(left - 1);
+  }
+}
 
 test('an inspection on a tablet: taps, measures, a lost line and a closed browser lose nothing; what is found is made work once', async ({
   browser,
@@ -65,31 +83,7 @@ test('an inspection on a tablet: taps, measures, a lost line and a closed browse
   await accessible(again, 'point opened', '.inspection');
 
   // The rest: all good for every group, digits for every measure.
-  for (const name of [
-    'Left front',
-    'Left rear',
-    'Front brakes',
-    'Rear brakes',
-    'Under the vehicle',
-    'Inside',
-    'Right front',
-    'Right rear',
-    'Under the hood',
-  ]) {
-    const good = again.getByRole('region', { name, exact: true }).getByRole('button', { name: 'All good' });
-    if (await good.isVisible()) await good.click();
-  }
-  for (;;) {
-    const open = again.getByRole('button', { name: /^Measure [^:]*$/ }).filter({ hasText: 'measure,' });
-    const rest = await open.count();
-    if (rest === 0) break;
-    await open.first().click();
-    await again.keyboard.press('7');
-    await again.keyboard.press('Enter');
-    // The pad goes on with the next measure of the group; closed, it leaves it for later.
-    await again.keyboard.press('Escape');
-    await expect(open).toHaveCount(rest - 1);
-  }
+  await restIsFine(again);
   await again.getByRole('button', { name: 'Finish' }).click();
   await expect(again.getByText(/^Finished .*, Noor H\./)).toBeVisible();
   await again.close();
@@ -114,6 +108,48 @@ test('an inspection on a tablet: taps, measures, a lost line and a closed browse
   await expect(mina.getByRole('status').filter({ hasText: /jobs? added/ })).toBeVisible();
   await expect(findings.getByText('on the order')).toHaveCount(2);
   await expect(mina.getByRole('region', { name: 'Rear brake pads', exact: true })).toHaveCount(1);
+});
+
+test('a tablet whose clock is a day off tells the time of the shop; one whose storage is full says so, and shows nothing as entered', async ({
+  browser,
+}) => {
+  const noor = await signIn(browser, 'Noor Haddad', TABLET);
+  // Another clock for every page of this tablet from now on.
+  await noor.addInitScript(() => {
+    const real = Date;
+    const off = () => real.now() - 26 * 3_600_000;
+    globalThis.Date = new Proxy(real, {
+      construct: (kind, given) => (given.length ? Reflect.construct(kind, given) : new kind(off())),
+      get: (kind, name) => (name === 'now' ? off : Reflect.get(kind, name)),
+    });
+  });
+  const { cars } = (await (await noor.request.get('/api/bench')).json()) as { cars: { orderId: number }[] };
+  const begun = await noor.request.post(`/api/orders/${cars[0]!.orderId}/inspections`, {
+    data: { templateId: 1 },
+    headers: { 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS },
+  });
+  await noor.goto(`/bench/inspections/${((await begun.json()) as { id: number }).id}`);
+  const wire = await noor.context().newCDPSession(noor);
+  const storage = (quotaSize?: number) => wire.send('Storage.overrideQuotaForOrigin', { origin: ADDRESS, quotaSize });
+  const good = noor.getByRole('radio', { name: 'Good' }).first();
+  // The page itself, which its worker would keep, does not depend on there being room.
+  await noor.evaluate(() => navigator.serviceWorker.ready);
+  await storage(1);
+  await noor.reload();
+  await good.click();
+  await expect(noor.getByText('The storage of this device is full. Delete something on it, then enter this again.')).toBeVisible();
+  await expect(good).toHaveAttribute('aria-checked', 'false');
+  await storage();
+  const sent = noor.waitForResponse(/\/points\/\d+$/);
+  await good.click();
+  await expect(good).toHaveAttribute('aria-checked', 'true');
+  await sent;
+  await noor.reload();
+  await expect(good).toHaveAttribute('aria-checked', 'true');
+
+  await restIsFine(noor);
+  await noor.getByRole('button', { name: 'Finish' }).click();
+  await expect(noor.getByText(/^Finished today \d+:\d\d [ap]m, Noor H\./)).toBeVisible();
 });
 
 test('an owner makes an inspection of their own, with limits and the work that it asks for', async ({ browser }) => {

@@ -8,6 +8,12 @@ const LONGEST = 24 * 3_600_000;
 const HEARD = '/heard';
 const PAGE = '/bench';
 
+/** A device that gives no room. */
+const NOTHING = { match: async () => undefined, put: async () => undefined, delete: async () => false };
+const open = (name) => caches.open(name).catch(() => NOTHING);
+/** Keeps an answer. Without room for it the device works as long as the shop answers, and shows nothing older later on. */
+const keep = (cache, key, answer) => cache.put(key, answer).catch(() => cache.delete(key).catch(() => false));
+
 self.addEventListener('install', () => self.skipWaiting());
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
 
@@ -17,12 +23,12 @@ self.addEventListener('message', (event) => {
 });
 
 async function keepFiles(files) {
-    const cache = await caches.open(SHELL);
+    const cache = await open(SHELL);
     for (const file of files) {
         const url = new URL(file, self.location.origin);
         if (url.origin !== self.location.origin || url.pathname.startsWith('/api/') || (await cache.match(url))) continue;
         const answer = await fetch(url).catch(() => null);
-        if (answer?.ok) await cache.put(url, answer);
+        if (answer?.ok) await keep(cache, url, answer);
     }
 }
 
@@ -38,10 +44,10 @@ self.addEventListener('fetch', (event) => {
 });
 
 async function page(request) {
-    const cache = await caches.open(SHELL);
+    const cache = await open(SHELL);
     try {
         const answer = await fetch(request);
-        if (answer.ok) await cache.put(PAGE, answer.clone());
+        if (answer.ok) await keep(cache, PAGE, answer.clone());
         return answer;
     } catch (error) {
         const kept = await cache.match(PAGE);
@@ -51,16 +57,16 @@ async function page(request) {
 }
 
 async function file(request) {
-    const cache = await caches.open(SHELL);
+    const cache = await open(SHELL);
     const kept = await cache.match(request);
     if (kept) return kept;
     const answer = await fetch(request);
-    if (answer.ok) await cache.put(request, answer.clone());
+    if (answer.ok) await keep(cache, request, answer.clone());
     return answer;
 }
 
 async function data(request, url) {
-    const cache = await caches.open(DATA);
+    const cache = await open(DATA);
     let answer;
     try {
         answer = await fetch(request);
@@ -77,8 +83,8 @@ async function data(request, url) {
     // Signed out, or the device was withdrawn: nothing of the shop stays.
     if (answer.status === 401) await caches.delete(DATA);
     else if (answer.ok) {
-        await cache.put(url.pathname, answer.clone());
-        await cache.put(HEARD, new Response(String(Date.now())));
+        await keep(cache, url.pathname, answer.clone());
+        await keep(cache, HEARD, new Response(String(Date.now())));
     }
     return answer;
 }

@@ -55,7 +55,7 @@ public sealed class Presence
 
 /// <summary>Open screens listen here, and tell which order they show.</summary>
 [Authorize]
-public sealed class LiveHub(Presence presence, OpenScreens open, ShopDb db) : Hub
+public sealed class LiveHub(Presence presence, OpenScreens open, ShopDb db, TimeProvider time) : Hub
 {
     private const string NameKey = "name";
 
@@ -72,11 +72,12 @@ public sealed class LiveHub(Presence presence, OpenScreens open, ShopDb db) : Hu
         await TellAsync(presence.Set(Context.ConnectionId, user.StaffId(), name, orderId, lineId));
     }
 
-    /// <inheritdoc />
-    public override Task OnConnectedAsync()
+    /// <summary>Tells what time it is here: the clock of a tablet is often off.</summary>
+    public override async Task OnConnectedAsync()
     {
         open.Add(Context.User!.SessionId(), Context);
-        return base.OnConnectedAsync();
+        await Clients.Caller.SendAsync("time", time.GetUtcNow().UtcDateTime);
+        await base.OnConnectedAsync();
     }
 
     /// <inheritdoc />

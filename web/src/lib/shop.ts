@@ -1,7 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useState } from 'react';
 import { api, unlessKept, unwrap, type Schemas } from './api';
+import { onTime, shopNow } from './changes/shopClock';
 import { wallTime } from './format';
+
+const nowText = () => new Date(shopNow()).toISOString();
 
 export type Me = Schemas['SignedInPerson'];
 export type Permission = Me['permissions'][number];
@@ -33,10 +36,15 @@ export function useShop() {
 /** Wall time in the shop, to the minute. */
 export function useNow(): string {
   const shop = useShop();
-  const [utc, setUtc] = useState(() => new Date().toISOString());
+  const [utc, setUtc] = useState(nowText);
   useEffect(() => {
-    const timer = setInterval(() => setUtc(new Date().toISOString()), 15_000);
-    return () => clearInterval(timer);
+    const again = () => setUtc(nowText());
+    const timer = setInterval(again, 15_000);
+    const deaf = onTime(again);
+    return () => {
+      clearInterval(timer);
+      deaf();
+    };
   }, []);
   return wallTime(utc, shop?.timeZone ?? 'UTC');
 }

@@ -8,7 +8,7 @@ import { Gauge } from '../../ui/Gauge';
 import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
 import { NumberPad } from './NumberPad';
-import { PointRow } from './PointRow';
+import { PointGroup } from './PointGroup';
 import { groupsOf, isDone, type Point } from './overlay';
 import { useInspection } from './useInspection';
 import '../../ui/bench.css';
@@ -17,8 +17,7 @@ import './inspection.css';
 /** An inspection, or a checklist, in the hands of a technician: one tap a point. */
 export default function InspectionPage() {
   const id = Number(useParams().id);
-  const entering = useInspection(id);
-  const { inspection } = entering;
+  const { inspection, entering, error, again, unsent, waiting } = useInspection(id);
   const me = useMe();
   const now = useNow();
   const shop = useShop();
@@ -27,7 +26,7 @@ export default function InspectionPage() {
   const mayWork = useMay('Work');
   const [open, setOpen] = useState<number | null>(null);
   const [measuring, setMeasuring] = useState<number | null>(null);
-  if (entering.error && !inspection) return <Failed error={entering.error} again={entering.again} />;
+  if (error && !inspection) return <Failed error={error} again={again} />;
   if (!inspection) return <Loading what="the inspection" />;
   const done = inspection.points.filter(isDone).length;
   const finished = inspection.finishedAt !== null;
@@ -86,10 +85,9 @@ export default function InspectionPage() {
           <b>{done}</b> of {inspection.points.length}
         </span>
       </div>
-      {entering.unsent > 0 && entering.waiting && (
+      {unsent > 0 && waiting && (
         <div className="notice" role="status">
-          The shop does not answer. {entering.unsent} {entering.unsent === 1 ? 'entry waits' : 'entries wait'} on this device and will go
-          out automatically.
+          The shop does not answer. {unsent} {unsent === 1 ? 'entry waits' : 'entries wait'} on this device and will go out automatically.
         </div>
       )}
       {finished && (
@@ -102,37 +100,19 @@ export default function InspectionPage() {
           </button>
         </div>
       )}
-      {groupsOf(inspection).map(([group, points]) => {
-        const open_ = points.filter((point) => !isDone(point) && point.unit === '').length;
-        return (
-          <section key={group} className="inspection-group" aria-label={group || 'Points'}>
-            <header>
-              <h2>{group || 'Points'}</h2>
-              <span className="soft">
-                {points.filter(isDone).length} of {points.length}
-              </span>
-              <span className="grow" />
-              {edits && open_ > 0 && (
-                <button className="big" onClick={() => void entering.allGood(group)}>
-                  {inspection.isChecklist ? 'All done' : 'All good'}
-                </button>
-              )}
-            </header>
-            {points.map((point) => (
-              <PointRow
-                key={point.id}
-                point={point}
-                checklist={inspection.isChecklist}
-                edits={edits}
-                entering={entering}
-                open={open === point.id}
-                onOpen={() => setOpen(open === point.id ? null : point.id)}
-                onMeasure={() => setMeasuring(point.id)}
-              />
-            ))}
-          </section>
-        );
-      })}
+      {groupsOf(inspection).map(([group, points]) => (
+        <PointGroup
+          key={group}
+          name={group}
+          points={points}
+          checklist={inspection.isChecklist}
+          edits={edits}
+          entering={entering}
+          open={points.some((point) => point.id === open) ? open : null}
+          onOpen={setOpen}
+          onMeasure={setMeasuring}
+        />
+      ))}
       <div className="inspection-end">
         <Link to={me.role === 'Technician' ? '/bench' : `/orders/${inspection.orderId}`} className="big">
           {me.role === 'Technician' ? 'Back to the bench' : `Order ${inspection.orderNumber}`}

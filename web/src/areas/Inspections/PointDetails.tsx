@@ -28,13 +28,13 @@ export function PointDetails({ point, edits, entering }: Props) {
   const [marking, setMarking] = useState<number | null>(null);
   const after = useRef<HTMLInputElement>(null);
   const phrases = usePhrases('Finding', note, edits && note.trim() !== '', setNote);
-  const inspection = entering.inspection!;
+  const { inspectionId } = entering;
   const photos = (files: FileList | null, isAfter: boolean) => {
     for (const file of files ?? []) void entering.photo(point, file, isAfter);
   };
   const removePhoto = (photoId: number) =>
-    unwrap(api.DELETE('/api/inspections/{id}/photos/{photoId}', { params: { path: { id: inspection.id, photoId } } })).then(
-      () => refresh(['inspection', inspection.id]),
+    unwrap(api.DELETE('/api/inspections/{id}/photos/{photoId}', { params: { path: { id: inspectionId, photoId } } })).then(
+      () => refresh(['inspection', inspectionId]),
       say.refused,
     );
   const proposed =
@@ -171,11 +171,11 @@ export function PointDetails({ point, edits, entering }: Props) {
           onMarks={(marks) =>
             unwrap(
               api.POST('/api/inspections/{id}/photos/{photoId}/marks', {
-                params: { path: { id: inspection.id, photoId: marked.id } },
+                params: { path: { id: inspectionId, photoId: marked.id } },
                 body: { marks },
               }),
             ).then(async () => {
-              await refresh(['inspection', inspection.id]);
+              await refresh(['inspection', inspectionId]);
               setMarking(null);
             }, say.refused)
           }

@@ -13,8 +13,9 @@ interface Props {
   edits: boolean;
   entering: Entering;
   open: boolean;
-  onOpen: () => void;
-  onMeasure: () => void;
+  /** Opens what else is to say of a point; null closes it. */
+  onOpen: (point: number | null) => void;
+  onMeasure: (point: number) => void;
 }
 
 /** A point: rated with one tap, or measured; what else is to say of it opens below. */
@@ -29,7 +30,12 @@ export const PointRow = memo(function PointRow({ point, checklist, edits, enteri
   return (
     <div className={`point ${isDone(point) ? 'done' : ''}`} data-point={point.id}>
       <div className="point-main">
-        <button className="point-title" aria-expanded={open} aria-label={`More about ${point.title}, ${point.group}`} onClick={onOpen}>
+        <button
+          className="point-title"
+          aria-expanded={open}
+          aria-label={`More about ${point.title}, ${point.group}`}
+          onClick={() => onOpen(open ? null : point.id)}
+        >
           <span>{point.title}</span>
           {beside.length > 0 && <span className="soft small">{beside.join(' · ')}</span>}
         </button>
@@ -38,7 +44,7 @@ export const PointRow = memo(function PointRow({ point, checklist, edits, enteri
             className={`point-measure ${point.rating ?? ''}`}
             disabled={!edits}
             aria-label={`Measure ${point.title}, ${point.group}${point.measured === null ? '' : `: ${figure(point.measured)} ${point.unit}`}`}
-            onClick={onMeasure}
+            onClick={() => onMeasure(point.id)}
           >
             {point.measured === null ? <span className="soft">measure, {point.unit}</span> : `${figure(point.measured)} ${point.unit}`}
             {point.rating && <span className={`rating ${point.rating}`}>{point.rating}</span>}

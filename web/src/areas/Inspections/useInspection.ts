@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Problem } from '../../lib/api';
+import { answered, remember } from '../../lib/changes/outbox';
 import { dropEntry, entriesOf, keepEntry, type Entry } from '../../lib/device/entries';
 import { useMe } from '../../lib/shop';
 import { uploadPhoto } from '../../lib/upload';
@@ -11,14 +12,21 @@ import { withEntries, type Inspection, type Point } from './overlay';
 /** How long the shop is left alone after it did not answer, in milliseconds. */
 const AGAIN = 4000;
 
+/** How long the shop is left alone after a rating, in milliseconds: what it made of it is shown already, and the next tap comes soon. */
+const QUIET = 500;
+
+/** Whether only the shop knows what an entry leads to: a measured value's rating, the address of a photo. */
+const isPlain = (entry: Entry) => ['Rate', 'Clear'].includes(String(entry.body.act)) || entry.path.endsWith('/all-good');
+
 /** Sends one entry; throws the problem where it was refused, anything else where nobody answered. */
 async function send(entry: Entry) {
   const body = entry.photo ? { ...entry.body, hash: await uploadPhoto(entry.photo) } : entry.body;
+  remember(entry.commandId);
   const response = await fetch(entry.path, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json', 'X-Command-Id': entry.commandId },
     body: JSON.stringify(body),
-  });
+  }).finally(() => answered(entry.commandId, false));
   if (response.ok) return;
   const told = (await response.json().catch(() => ({}))) as { code?: string; detail?: string };
   // Whoever's session ended signs in again; what was entered waits. A server that is down says no more than a lost line.
@@ -45,12 +53,21 @@ export function useInspection(id: number) {
     setEntries(next);
   }, []);
 
+  const asking = useRef(0);
+  const ask = useCallback(() => {
+    asking.current = 0;
+    void client.invalidateQueries({ queryKey });
+    void client.invalidateQueries({ queryKey: ['bench'] });
+  }, [client, queryKey]);
   const work = useCallback(async () => {
     if (busy.current) return;
     busy.current = true;
+    let plain = true;
     try {
       while (queue.current.length > 0) {
         const entry = queue.current[0]!;
+        // Not on the device yet: whoever keeps it goes on.
+        if (entry.n === undefined) return;
         try {
           await send(entry);
         } catch (problem) {
@@ -60,22 +77,33 @@ export function useInspection(id: number) {
           }
           say.refused(problem);
         }
+        plain &&= isPlain(entry);
         setWaiting(false);
-        await dropEntry(entry.n!);
+        await dropEntry(entry.n);
         // It is the shop's now: shown as sent until the shop is asked again.
         client.setQueryData<Inspection>(queryKey, (now) => now && withEntries(now, [entry]));
-        show(queue.current.filter((other) => other.n !== entry.n));
+        show(queue.current.filter((other) => other.commandId !== entry.commandId));
       }
     } finally {
       busy.current = false;
     }
     // Asked for only now that the next entry can go out: one entered while the answer is under way must not wait for it.
-    void client.invalidateQueries({ queryKey });
-    void client.invalidateQueries({ queryKey: ['bench'] });
-  }, [client, queryKey, say, show]);
+    window.clearTimeout(asking.current);
+    asking.current = window.setTimeout(ask, plain ? QUIET : 0);
+  }, [client, queryKey, ask, say, show]);
+  useEffect(
+    () => () => {
+      if (asking.current === 0) return;
+      window.clearTimeout(asking.current);
+      ask();
+    },
+    [ask],
+  );
 
   useEffect(() => {
-    void entriesOf(staffId).then((kept) => show([...kept, ...queue.current.filter((entry) => !kept.some((other) => other.n === entry.n))]));
+    void entriesOf(staffId).then((kept) =>
+      show([...kept, ...queue.current.filter((entry) => !kept.some((other) => other.commandId === entry.commandId))]),
+    );
   }, [staffId, show]);
   // What was asked before something went out would come back without it, and stay.
   const asked = query.isFetched;
@@ -97,11 +125,14 @@ export function useInspection(id: number) {
   const enter = useCallback(
     async (pointId: number, path: string, body: Record<string, unknown>, photo?: Blob) => {
       const entry: Entry = { staffId, inspectionId: id, pointId, path, body, photo, commandId: crypto.randomUUID(), at: Date.now() };
+      // In sight with the tap; sent only once the device keeps it.
+      show([...queue.current, entry]);
       try {
-        // Read the queue only once it is kept: others come and go meanwhile.
         const kept = await keepEntry(entry);
-        show([...queue.current, kept]);
+        // Nothing of it is shown otherwise.
+        queue.current = queue.current.map((other) => (other.commandId === entry.commandId ? kept : other));
       } catch (error) {
+        show(queue.current.filter((other) => other.commandId !== entry.commandId));
         say.problem(error instanceof Error ? error.message : String(error));
         return;
       }
@@ -111,6 +142,19 @@ export function useInspection(id: number) {
   );
 
   const inspection = useMemo(() => (query.data ? withEntries(query.data, entries) : undefined), [query.data, entries]);
+  // The same for as long as the inspection is the same, so that a row is drawn again only when its own point changes.
+  const entering = useMemo(
+    () => ({
+      inspectionId: id,
+      say: (point: Point, act: string, value: string) =>
+        enter(point.id, `/api/inspections/${id}/points/${point.id}`, { act, value, seen: point.version }),
+      allGood: (group: string) => enter(0, `/api/inspections/${id}/all-good`, { group }),
+      photo: (point: Point, photo: Blob, after: boolean) =>
+        enter(point.id, `/api/inspections/${id}/points/${point.id}/photos`, { after }, photo),
+      finish: () => enter(0, `/api/inspections/${id}/finish`, {}),
+    }),
+    [enter, id],
+  );
   return {
     inspection,
     error: query.error,
@@ -119,18 +163,8 @@ export function useInspection(id: number) {
     unsent: entries.length,
     /** The shop does not answer. */
     waiting,
-    say: useCallback(
-      (point: Point, act: string, value: string) =>
-        enter(point.id, `/api/inspections/${id}/points/${point.id}`, { act, value, seen: point.version }),
-      [enter, id],
-    ),
-    allGood: useCallback((group: string) => enter(0, `/api/inspections/${id}/all-good`, { group }), [enter, id]),
-    photo: useCallback(
-      (point: Point, photo: Blob, after: boolean) => enter(point.id, `/api/inspections/${id}/points/${point.id}/photos`, { after }, photo),
-      [enter, id],
-    ),
-    finish: useCallback(() => enter(0, `/api/inspections/${id}/finish`, {}), [enter, id]),
+    entering,
   };
 }
 
-export type Entering = ReturnType<typeof useInspection>;
+export type Entering = ReturnType<typeof useInspection>['entering'];

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { answeredAt } from './outbox';
 import { refreshTopics } from './refresh';
+import { hearTime } from './shopClock';
 import type { Topic } from './topics';
 
 /** What a kept change tells. */
@@ -54,6 +55,7 @@ export function useLive(): boolean {
       if (!answer) refreshTopics(client, topics);
       else void answer.then((at) => setTimeout(() => refreshTopics(client, topics, Math.min(heardAt, at)), OWN_PAUSE));
     });
+    connection.on('time', (utc: string) => hearTime(utc));
     connection.on('here', (orderId: number, people: PersonHere[]) => hearing.forEach((listener) => listener(orderId, people)));
     line = connection;
     connection.onreconnecting(() => setConnected(false));

@@ -6,7 +6,8 @@ const KEPT = 'waiting';
 const MOST_OWN = 500;
 const own = new Map<string, { promise: Promise<number>; resolve: (at: number) => void }>();
 
-function remember(id: string) {
+/** A change of this tab that is sent by other means than `dispatch`; `answered` ends it. */
+export function remember(id: string) {
   let resolve: (at: number) => void = () => undefined;
   const promise = new Promise<number>((done) => (resolve = done));
   own.set(id, { promise, resolve });
@@ -108,7 +109,8 @@ export function dispatch(request: Request): Promise<Response> {
   return inTurn(scopeOf(request.url), () => send(request).finally(() => answered(id, isLasting(request))));
 }
 
-function answered(id: string, wasKept: boolean) {
+/** A change was answered, or its answer was lost. */
+export function answered(id: string, wasKept: boolean) {
   own.get(id)?.resolve(Date.now());
   if (wasKept) drop(id);
 }
