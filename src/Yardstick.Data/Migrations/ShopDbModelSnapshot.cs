@@ -4662,6 +4662,9 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("OrderId");
 
+                    b.HasIndex("PartId")
+                        .HasFilter("\"Received\" < \"Quantity\" AND \"CancelledAt\" IS NULL");
+
                     b.HasIndex("PurchaseOrderId");
 
                     b.ToTable("PurchaseOrderLines");

@@ -49,6 +49,8 @@ internal sealed class PurchasingMapping
         builder.Ignore(l => l.StateText);
         builder.HasIndex(l => l.OrderId);
         builder.HasIndex(l => l.LineId);
+        // What still comes is little; what came is the past.
+        builder.HasIndex(l => l.PartId).HasFilter("\"Received\" < \"Quantity\" AND \"CancelledAt\" IS NULL");
     }
 
     public void Configure(EntityTypeBuilder<Receipt> builder)

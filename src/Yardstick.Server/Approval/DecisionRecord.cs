@@ -61,7 +61,7 @@ public static class DecisionRecord
 
     private static async Task<IResult> AllAsync(long id, ShopDb db)
     {
-        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         var titles = await db.Jobs.Where(j => j.OrderId == id).ToDictionaryAsync(j => j.Id, j => j.Title);
         var decisions = await db.Decisions.Where(d => d.OrderId == id).OrderByDescending(d => d.Id).AsNoTracking().ToListAsync();
         var shown = decisions.Select(d => d.ShownId).OfType<long>().Distinct().ToList();

@@ -58,7 +58,7 @@ public static class SendEstimate
         if (await EstimatePresentation.ReadAsync(db, id, now) is not { } shown)
             return Problems.Of(Gone.Order);
         var links = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).ToListAsync();
-        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         var copyIds = links.ConvertAll(l => l.ShownId);
         var copies = (await db.StoredSnapshots.Where(c => copyIds.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(
             c => c.Id,

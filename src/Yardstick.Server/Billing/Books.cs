@@ -143,7 +143,7 @@ public static class Books
         if (more)
             entries.RemoveAt(MostEntries);
         var (chart, names) = (await ChartAsync(db), await CodeNames.OfAsync(db, entries.SelectMany(e => e.Lines)));
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         return Results.Ok(
             new JournalView(
                 entries.ConvertAll(e => new JournalEntryView(

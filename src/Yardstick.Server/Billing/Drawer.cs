@@ -87,7 +87,7 @@ public static class Drawer
 
     private static async Task<IResult> ShowAsync(ShopDb db)
     {
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var counts = await db.CashCounts.OrderByDescending(c => c.Id).Take(Latest).ToListAsync();
         var last = counts.FirstOrDefault();
         var moves = await MovesAsync(db, last);

@@ -172,7 +172,7 @@ public static class InvoiceView
     {
         if (await db.Invoices.FirstOrDefaultAsync(i => i.Id == id) is not { } invoice)
             return Problems.Of(Gone.Invoice);
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var shop = await db.Shops.SingleAsync();
         var isInvoice = invoice.Kind == InvoiceKind.Invoice;
         var account = isInvoice ? (await db.AccountAsync(id)).Value : new InvoiceAccount(invoice, [], [], [], []);

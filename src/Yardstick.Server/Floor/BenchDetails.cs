@@ -76,7 +76,7 @@ public static class BenchDetails
             return Problems.Of(BenchChanges.NotMine);
         var shop = await db.Shops.SingleAsync();
         var vehicle = order.VehicleId is { } vehicleId ? await db.Vehicles.FindAsync(vehicleId) : null;
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var notes = await db
             .OrderChanges.Where(c => c.OrderId == id && c.Field == "note" && c.Target == "order")
             .OrderByDescending(c => c.Id)

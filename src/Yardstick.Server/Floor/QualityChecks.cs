@@ -53,7 +53,7 @@ public static class QualityChecks
         if (await db.ReadOrderAsync(id) is not { } order)
             return Problems.Of(Gone.Order);
         var vehicle = order.VehicleId is { } v ? await db.Vehicles.FindAsync(v) : null;
-        var staff = await db.Staff.AsNoTracking().ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var me = http.User.StaffId();
         var whyNot = order.WhyNotChecked(await WorkersAsync(db, id), me)?.Message
             ?? (http.User.May(Permission.CheckWork) ? "" : "You do not have the right to pass quality checks.");

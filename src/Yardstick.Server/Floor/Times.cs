@@ -301,7 +301,7 @@ public static class Times
             )
             .ToListAsync();
         var there = await db.Attendances.AsNoTracking().Where(a => a.End == null).ToListAsync();
-        var names = await db.Staff.AsNoTracking().ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         return
         [
             .. there

@@ -36,7 +36,7 @@ public static class InspectionReader
             })
             .SingleAsync();
         var car = order.VehicleId is { } carId ? await db.Vehicles.FirstOrDefaultAsync(v => v.Id == carId) : null;
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var cannedIds = inspection.Points.Select(p => p.Spec.CannedJobId).OfType<long>().Distinct().ToList();
         var canned = await db.CannedJobs.Where(c => cannedIds.Contains(c.Id)).ToDictionaryAsync(c => c.Id, c => c.Title);
         var before = inspection.VehicleId is { } vehicle

@@ -113,7 +113,7 @@ public static class Worklist
         var vehicles = await db.Vehicles.Where(v => vehicleIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id);
         var customerIds = orders.Select(o => o.CustomerId).OfType<long>().Distinct().ToList();
         var customers = await db.Customers.Where(c => customerIds.Contains(c.Id)).IgnoreAutoIncludes().ToDictionaryAsync(c => c.Id);
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         return
         [
             .. orders

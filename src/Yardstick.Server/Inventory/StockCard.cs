@@ -92,17 +92,18 @@ public static class StockCard
 
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time, long? before)
     {
-        if (await db.Parts.FirstOrDefaultAsync(p => p.Id == id) is not { } part)
+        if (await db.Parts.AsNoTracking().FirstOrDefaultAsync(p => p.Id == id) is not { } part)
             return Problems.Of(Gone.Part);
-        var shop = await db.Shops.SingleAsync();
+        var shop = await db.Shops.AsNoTracking().SingleAsync();
         var rows = await db
-            .StockMovements.Where(m => m.PartId == id && (before == null || m.Id < before))
+            .StockMovements.AsNoTracking()
+            .Where(m => m.PartId == id && (before == null || m.Id < before))
             .OrderByDescending(m => m.Id)
             .Take(PageSize + 1)
             .ToListAsync();
         var shown = rows.Take(PageSize).ToList();
         var names = await NamesAsync(db, shown);
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var onOrder = await db.OnOrderForStockAsync([id]);
         return Results.Ok(
             new StockCardView(
@@ -131,18 +132,16 @@ public static class StockCard
     {
         List<long> Ids(MovementDocument of) =>
             movements.Where(m => m.Document == of).Select(m => m.DocumentId).OfType<long>().Distinct().ToList();
-        var (orders, purchases, returns) = (
-            Ids(MovementDocument.Order),
-            Ids(MovementDocument.PurchaseOrder),
-            Ids(MovementDocument.PartReturn)
-        );
         var names = new Dictionary<(MovementDocument, long), string>();
-        foreach (var o in await db.Orders.Where(o => orders.Contains(o.Id)).Select(o => new { o.Id, o.Number }).ToListAsync())
-            names[(MovementDocument.Order, o.Id)] = $"RO {o.Number}";
-        foreach (var p in await db.PurchaseOrders.Where(p => purchases.Contains(p.Id)).Select(p => new { p.Id, p.Number }).ToListAsync())
-            names[(MovementDocument.PurchaseOrder, p.Id)] = $"PO {p.Number}";
-        foreach (var r in await db.PartReturns.Where(r => returns.Contains(r.Id)).Select(r => new { r.Id, r.Number }).ToListAsync())
-            names[(MovementDocument.PartReturn, r.Id)] = $"Return {r.Number}";
+        if (Ids(MovementDocument.Order) is { Count: > 0 } orders)
+            foreach (var o in await db.Orders.Where(o => orders.Contains(o.Id)).Select(o => new { o.Id, o.Number }).ToListAsync())
+                names[(MovementDocument.Order, o.Id)] = $"RO {o.Number}";
+        if (Ids(MovementDocument.PurchaseOrder) is { Count: > 0 } bought)
+            foreach (var p in await db.PurchaseOrders.Where(p => bought.Contains(p.Id)).Select(p => new { p.Id, p.Number }).ToListAsync())
+                names[(MovementDocument.PurchaseOrder, p.Id)] = $"PO {p.Number}";
+        if (Ids(MovementDocument.PartReturn) is { Count: > 0 } returns)
+            foreach (var r in await db.PartReturns.Where(r => returns.Contains(r.Id)).Select(r => new { r.Id, r.Number }).ToListAsync())
+                names[(MovementDocument.PartReturn, r.Id)] = $"Return {r.Number}";
         foreach (var c in Ids(MovementDocument.StockCount))
             names[(MovementDocument.StockCount, c)] = $"Count {c}";
         return names;

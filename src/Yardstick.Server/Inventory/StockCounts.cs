@@ -106,7 +106,7 @@ public static class StockCounts
     private static async Task<IResult> ListAsync(ShopDb db)
     {
         var shop = await db.Shops.SingleAsync();
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var counts = await db.StockCounts.Include(c => c.Lines).Where(c => c.PostedAt == null && c.DroppedAt == null).ToListAsync();
         counts.AddRange(
             await db
@@ -154,7 +154,7 @@ public static class StockCounts
             return Problems.Of(Gone.StockCount);
         var shop = await db.Shops.SingleAsync();
         var parts = await PartsAsync(db, count);
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var lines = count.Lines.OrderBy(l => l.Id).Select(l => LineOf(l, parts[l.PartId], staff)).ToList();
         return Results.Ok(
             new StockCountView(

@@ -143,7 +143,7 @@ public static class StockList
                 || EF.Functions.Like(p.Bin, pattern, "\\")
             );
         }
-        var rows = await Sorted(parts, sort, after).Take(PageSize + 1).ToListAsync();
+        var rows = await Sorted(parts.AsNoTracking(), sort, after).Take(PageSize + 1).ToListAsync();
         var page = rows.Take(PageSize).ToList();
         var onOrder = await db.OnOrderForStockAsync(page.ConvertAll(p => p.Id));
         return Results.Ok(

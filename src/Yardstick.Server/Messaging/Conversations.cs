@@ -90,7 +90,7 @@ public static class Conversations
     private static async Task<ConversationView> ViewAsync(ShopDb db, IQueryable<Message> which, long? customerId, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
-        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         var messages = await which.OrderByDescending(m => m.Id).Take(Most).AsNoTracking().ToListAsync();
         var now = time.Now();
         var quiet = shop.MayText(now);

@@ -56,7 +56,7 @@ public static class UnknownSenders
     private static async Task<IResult> ListAsync(ShopDb db)
     {
         var country = (await db.Shops.SingleAsync()).Country;
-        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         var messages = await Unknown(db).AsNoTracking().OrderByDescending(m => m.Id).Take(Most).ToListAsync();
         return Results.Ok(
             messages

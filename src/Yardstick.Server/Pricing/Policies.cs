@@ -24,7 +24,7 @@ public static class Policies
     /// <summary>All versions, the one in force first.</summary>
     public static async Task<List<PolicyVersionView>> PolicyVersionsAsync(this ShopDb db)
     {
-        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         var versions = await db
             .PolicyVersions.OrderByDescending(v => v.Id)
             .Select(v => new

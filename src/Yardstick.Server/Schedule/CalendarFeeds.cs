@@ -44,7 +44,7 @@ public static class CalendarFeeds
 
     private static async Task<IResult> ListAsync(ShopDb db)
     {
-        var names = await db.Staff.AsNoTracking().ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         return Results.Ok(
             (
                 await db

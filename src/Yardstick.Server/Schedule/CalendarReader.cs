@@ -110,7 +110,7 @@ internal sealed class CalendarReader
         var named = appointments.Concat(moved.Values).ToList();
         var vehicleIds = orders.Values.Select(o => o.VehicleId).Concat(named.Select(a => a.VehicleId)).OfType<long>().ToList();
         var customerIds = orders.Values.Select(o => o.CustomerId).Concat(named.Select(a => a.CustomerId)).OfType<long>().ToList();
-        var names = await db.Staff.AsNoTracking().ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         var vehicles = await db.Vehicles.AsNoTracking().Where(v => vehicleIds.Contains(v.Id)).ToListAsync();
         var open = orders.Values.Where(o => o.State == OrderState.Open).Select(o => o.Id).ToList();
         var purchaseIds = await db

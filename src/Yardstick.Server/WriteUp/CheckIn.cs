@@ -39,7 +39,7 @@ public static class CheckIn
     {
         if (await db.LoadOrderAsync(id) is not { } order)
             return Problems.Of(Gone.Order);
-        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         var sheets = await db.CheckInSheets.Where(c => c.OrderId == id).OrderByDescending(c => c.Id).ToListAsync();
         return Results.Ok(
             new CheckInView(

@@ -51,7 +51,7 @@ public static class Attachments
             .Files.Where(f => f.Kind == kind && f.TargetId == id && f.RemovedAt == null)
             .OrderByDescending(f => f.Id)
             .ToListAsync();
-        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var names = await db.ShortNamesAsync();
         return Results.Ok(files.ConvertAll(f => new AttachmentView(f.Id, f.Name, f.IsPicture, f.Size, f.At, names[f.ById])));
     }
 

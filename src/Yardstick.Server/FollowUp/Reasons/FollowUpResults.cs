@@ -78,7 +78,7 @@ public static class FollowUpResults
             .AsNoTracking()
             .ToListAsync();
         asked.RemoveAll(a => !a.Asks);
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var rows = new List<FollowUpResult>();
         foreach (var acts in asked.Chunk(FollowUpReasons.AtATime))
             rows.AddRange(await RowsAsync(acts));

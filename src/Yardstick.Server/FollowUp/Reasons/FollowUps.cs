@@ -147,7 +147,7 @@ public static class FollowUps
         var reasons = await new FollowUpReasons(db, shop, now).AllAsync();
         var reaches = await FollowUpReaches.OfAsync(db, shop, now, reasons);
         var vehicles = await VehiclesAsync(db, reasons);
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var rows = reasons
             .Select(reason =>
             {

@@ -181,7 +181,7 @@ public static class RequestTray
             .Where(a => appointmentIds.Contains(a.Id))
             .AsNoTracking()
             .ToDictionaryAsync(a => a.Id);
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var staff = await db.ShortNamesAsync();
         var me = http.User.StaffId();
         return Results.Ok(new RequestList(open.ConvertAll(RowOf), await UnknownSenders.UnreadAsync(db)));
 
