@@ -1,10 +1,12 @@
+using System.Globalization;
 using System.Net.Sockets;
+using System.Text.Json;
 
 namespace Yardstick.StandIns;
 
 /// <summary>
-/// Services of many shops in one process, for tests: each line of input is the arguments of one set, separated by blanks, or <c>close N</c>
-/// for the set that was opened as number N. Answers each with a line.
+/// Services of many shops in one process, for tests: each line of input is the arguments of one set as a JSON array, or <c>close N</c> for
+/// the set that was opened as number N. Answers each with a line.
 /// </summary>
 internal static class OnDemand
 {
@@ -14,9 +16,9 @@ internal static class OnDemand
         var open = new List<WebApplication?>();
         while (await input.ReadLineAsync() is { } line)
         {
-            var words = line.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-            if (words is ["close", var number] && int.Parse(number, System.Globalization.CultureInfo.InvariantCulture) is var at)
+            if (line.StartsWith("close ", StringComparison.Ordinal))
             {
+                var at = int.Parse(line[6..], CultureInfo.InvariantCulture);
                 if (open[at] is { } closing)
                 {
                     // Whoever was kept waiting on purpose waits no longer.
@@ -28,7 +30,7 @@ internal static class OnDemand
                 await output.WriteLineAsync("closed");
                 continue;
             }
-            var services = Services.Build(words);
+            var services = Services.Build(JsonSerializer.Deserialize<string[]>(line)!);
             try
             {
                 await services.StartAsync();

@@ -137,7 +137,7 @@ public sealed class DayPlan(
     /// <param name="technicians">The technicians.</param>
     /// <param name="absences">Who is away.</param>
     public decimal Capacity(IEnumerable<StaffMember> technicians, IReadOnlyCollection<Absence> absences) =>
-        technicians.Sum(t => t.WorksOn(now.Date, shop, absences)?.Hours ?? 0);
+        technicians.Sum(t => t.MinutesOn(now.Date, shop, absences)) / 60m;
 
     /// <summary>
     /// What is to be known of somebody's day: <c>away, vacation</c>, <c>off today</c>, <c>until 2:00 pm</c>; empty where it is as long as

@@ -110,7 +110,7 @@ public sealed record PlanProposal(
             there?.Version ?? 0,
             new Placement(person, bay, start),
             end,
-            WorkPiece.Between(start, end, day => doer.WorksOn(day, plan.Shop, plan.Absences)),
+            WorkPiece.Between(start, end, day => doer.StretchesOn(day, plan.Shop, plan.Absences)),
             task.Job.Certain
         );
     }

@@ -62,19 +62,27 @@ public class PlannedWork
     /// <param name="start">When, wall time; the nearest quarter of an hour counts.</param>
     /// <param name="shop">Whose opening hours count.</param>
     /// <param name="seen">Version that the planner saw; 0 to move it whatever it was.</param>
-    public Result Place(long? technicianId, LocalDateTime start, Shop shop, int seen)
+    /// <param name="there">When the technician is at work that day, perhaps before the shop opens or after it closes, wall time.</param>
+    public Result Place(
+        long? technicianId,
+        LocalDateTime start,
+        Shop shop,
+        int seen,
+        IReadOnlyList<(LocalDateTime From, LocalDateTime Until)>? there = null
+    )
     {
         var minutes =
             (int)Math.Round(start.TimeOfDay.TickOfDay / (double)(NodaConstants.TicksPerMinute * Step), MidpointRounding.AwayFromZero)
             * Step;
         var at = start.Date.AtMidnight().PlusMinutes(minutes);
-        if (shop.HoursOn(at.Date) is not { } open)
+        var isThere = there?.Any(s => s.From <= at && at < s.Until) ?? false;
+        if (!isThere && shop.HoursOn(at.Date) is null)
             return new Problem(
                 "plan.hours",
                 Invariant($"The shop is closed on {at.Date:dddd, MMM d}; plan the job on another day."),
                 "start"
             );
-        if (at.TimeOfDay < open.From || at.TimeOfDay >= open.Until)
+        if (!isThere && shop.HoursOn(at.Date) is { } open && (at.TimeOfDay < open.From || at.TimeOfDay >= open.Until))
             return new Problem(
                 "plan.hours",
                 $"The shop is open from {open.From.Clock()} to {open.Until.Clock()}; schedule the job in that time.",

@@ -69,14 +69,14 @@ public sealed record ShopPlan
             Step = step,
             Now = Instant.FromUnixTimeSeconds(UtcNow.ToUnixTimeSeconds() / 60 * 60),
             Zone = DateTimeZoneProviders.Tzdb[Shop.TimeZone],
-            Open = [.. Days().SelectMany(day => SpansOf(day, Shop.HoursOn(day)))],
+            Open = [.. Days().SelectMany(day => SpansOf(Shop.HoursOn(day)?.StretchesOn(day) ?? []))],
             People =
             [
                 .. Technicians.Select(t => new PlanPerson(
                     KeyOf(t.Id),
                     t.Skills,
                     t.Pace.Value / 100,
-                    [.. Days().SelectMany(day => SpansOf(day, t.WorksOn(day, Shop, Absences)))]
+                    [.. Days().SelectMany(day => SpansOf(t.StretchesOn(day, Shop, Absences)))]
                 )),
             ],
             Bays = Bays.Count > 0 ? [.. Bays.Select(b => new PlanBay(KeyOf(b.Id), b.Equipment))] : null,
@@ -227,8 +227,8 @@ public sealed record ShopPlan
 
     private IEnumerable<LocalDate> Days() => Enumerable.Range(0, DaysAhead).Select(Shop.Local(UtcNow).Date.PlusDays);
 
-    private IEnumerable<PlanSpan> SpansOf(LocalDate day, DayHours? hours) =>
-        hours?.StretchesOn(day).Select(s => new PlanSpan(Shop.Utc(s.From), Shop.Utc(s.Until))) ?? [];
+    private IEnumerable<PlanSpan> SpansOf(IEnumerable<(LocalDateTime From, LocalDateTime Until)> stretches) =>
+        stretches.Select(s => new PlanSpan(Shop.Utc(s.From), Shop.Utc(s.Until)));
 
     /// <summary>What holds an order up, in words: its last part, its arrival, or the hours that are there.</summary>
     public string WhyLate(Order order)

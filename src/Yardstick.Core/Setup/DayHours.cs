@@ -4,9 +4,12 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Setup;
 
-/// <summary>Hours of one day in wall time, from and until, perhaps with a break: the doors of the shop, or somebody at work.</summary>
+/// <summary>
+/// Hours of one day in wall time, from and until, perhaps with a break: the doors of the shop, or somebody at work. A shift that passes
+/// midnight is one of the day on which it begins.
+/// </summary>
 /// <param name="From">Beginning.</param>
-/// <param name="Until">End, later on the same day.</param>
+/// <param name="Until">End; not later than the beginning where it is one of the next day.</param>
 /// <param name="BreakFrom">Beginning of the break; null without one.</param>
 /// <param name="BreakUntil">End of the break; null without one.</param>
 public sealed partial record DayHours(LocalTime From, LocalTime Until, LocalTime? BreakFrom = null, LocalTime? BreakUntil = null)
@@ -14,15 +17,18 @@ public sealed partial record DayHours(LocalTime From, LocalTime Until, LocalTime
     // Nobody begins at two at night: what is typed as "1-5" is an afternoon.
     private const int EarliestMorning = 5;
 
-    /// <summary>Hours without the break.</summary>
-    public decimal Hours => Between(From, Until) - (BreakFrom is { } from && BreakUntil is { } until ? Between(from, until) : 0);
+    /// <summary>A shift of more hours is a slip of the pen.</summary>
+    private const int LongestOvernight = 14;
 
-    /// <summary>The hours on a day as stretches, before and after the break, wall time.</summary>
-    /// <param name="day">The day.</param>
-    public IEnumerable<(LocalDateTime From, LocalDateTime Until)> StretchesOn(LocalDate day) =>
-        BreakFrom is { } from && BreakUntil is { } until
-            ? [(day + From, day + from), (day + until, day + Until)]
-            : [(day + From, day + Until)];
+    /// <summary>The hours of the shift that begins on a day as stretches, before and after the break, wall time.</summary>
+    /// <param name="day">The day on which it begins.</param>
+    public IEnumerable<(LocalDateTime From, LocalDateTime Until)> StretchesOn(LocalDate day)
+    {
+        LocalDateTime At(LocalTime time) => day.PlusDays(time > From ? 0 : 1) + time;
+        return BreakFrom is { } from && BreakUntil is { } until
+            ? [(day + From, At(from)), (At(until), At(Until))]
+            : [(day + From, At(Until))];
+    }
 
     /// <summary>
     /// Reads hours as they are typed: <c>7:30-4</c>, <c>8 am to 5:30 pm</c>, <c>730-1600, break 12-12:30</c>. Nothing, <c>off</c> and
@@ -30,8 +36,9 @@ public sealed partial record DayHours(LocalTime From, LocalTime Until, LocalTime
     /// </summary>
     /// <param name="text">What was typed.</param>
     /// <param name="field">The field that a refusal names.</param>
+    /// <param name="overnight">Whether they may pass midnight: <c>10 pm-6 am</c>.</param>
     /// <returns>Null for none. Codes <c>hours.unreadable</c>, <c>hours.order</c>.</returns>
-    public static Result<DayHours?> Parse(string? text, string field)
+    public static Result<DayHours?> Parse(string? text, string field, bool overnight = false)
     {
         var typed = (text ?? "").Trim().ToLowerInvariant();
         if (typed is "" or "off" or "closed" or "none" or "-")
@@ -42,18 +49,28 @@ public sealed partial record DayHours(LocalTime From, LocalTime Until, LocalTime
         var (from, until) = (Time(match, "f"), Time(match, "u"));
         if (from is null || until is null)
             return Unreadable(text, field);
-        var (begins, ends) = (Afternoon(from.Value), Later(until.Value, from.Value));
-        if (ends.Time <= begins)
-            return new Problem("hours.order", "The end has to be later than the beginning on the same day.", field);
+        var (begins, ends) = (Afternoon(from.Value), Later(until.Value, from.Value).Time);
+        if (ends <= begins && overnight && MinutesFrom(begins, until.Value.Time) is > 0 and <= LongestOvernight * 60)
+            ends = until.Value.Time;
+        else if (ends <= begins)
+            return new Problem(
+                "hours.order",
+                overnight
+                    ? Invariant($"The end has to be later than the beginning; a shift past midnight has at most {LongestOvernight} hours.")
+                    : "The end has to be later than the beginning on the same day.",
+                field
+            );
         if (!match.Groups["bf"].Success)
-            return new DayHours(begins, ends.Time);
+            return new DayHours(begins, ends);
         var (breakFrom, breakUntil) = (Time(match, "bf"), Time(match, "bu"));
         if (breakFrom is null || breakUntil is null)
             return Unreadable(text, field);
-        var starts = Later(breakFrom.Value, new Typed(begins, true)).Time;
-        var over = Later(breakUntil.Value, new Typed(starts, true)).Time;
-        return starts > begins && over > starts && over < ends.Time
-            ? new DayHours(begins, ends.Time, starts, over)
+        var length = MinutesFrom(begins, ends);
+        var starts = Within(breakFrom.Value, begins, begins, length);
+        var over = Within(breakUntil.Value, starts, begins, length);
+        var (first, last) = (MinutesFrom(begins, starts), MinutesFrom(begins, over));
+        return first > 0 && last > first && last < length
+            ? new DayHours(begins, ends, starts, over)
             : new Problem("hours.order", "The break has to lie within the hours.", field);
     }
 
@@ -89,8 +106,13 @@ public sealed partial record DayHours(LocalTime From, LocalTime Until, LocalTime
         return !typed.Exact && typed.Time <= begins && typed.Time.Hour < 12 ? typed with { Time = typed.Time.PlusHours(12) } : typed;
     }
 
-    private static decimal Between(LocalTime from, LocalTime until) =>
-        (until.TickOfDay - from.TickOfDay) / (decimal)NodaConstants.TicksPerHour;
+    /// <summary>A time of a break: in the afternoon where it would lie before, unless the shift goes on past midnight to it.</summary>
+    private static LocalTime Within(Typed typed, LocalTime after, LocalTime begins, int length) =>
+        Later(typed, new Typed(after, true)).Time is var later && MinutesFrom(begins, later) < length ? later : typed.Time;
+
+    /// <summary>Minutes from a time of day to the next other one, over midnight where it must be.</summary>
+    private static int MinutesFrom(LocalTime from, LocalTime until) =>
+        (int)((until.TickOfDay - from.TickOfDay + NodaConstants.TicksPerDay) % NodaConstants.TicksPerDay / NodaConstants.TicksPerMinute);
 
     private static Problem Unreadable(string? text, string field) =>
         new Problem(

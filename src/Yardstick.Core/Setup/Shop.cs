@@ -328,6 +328,22 @@ public partial class Shop
     /// <summary>The day as it is drawn: from opening to closing; where the shop is closed, as long as on any other day.</summary>
     public DayHours DrawnOn(LocalDate day) => HoursOn(day) ?? Hours.Widest ?? WeekHours.Usual.Widest!;
 
+    /// <summary>The day as it is drawn where people at work are shown: as long as any of them is there, and as the doors are open.</summary>
+    /// <param name="day">The day.</param>
+    /// <param name="people">Who is shown.</param>
+    /// <param name="absences">Absences, of others too.</param>
+    public DayHours DrawnOn(LocalDate day, IEnumerable<StaffMember> people, IReadOnlyCollection<Absence> absences)
+    {
+        var (open, end) = (DrawnOn(day), day.PlusDays(1).AtMidnight());
+        var there = people.SelectMany(p => p.StretchesOn(day, this, absences)).ToList();
+        return new DayHours(
+            there.Select(s => s.From.TimeOfDay).Append(open.From).Min(),
+            there.Select(s => s.Until < end ? s.Until.TimeOfDay : LastMinute).Append(open.Until).Max()
+        );
+    }
+
+    private static readonly LocalTime LastMinute = new(23, 59);
+
     /// <summary>Wall time in the shop.</summary>
     public LocalDateTime Local(Instant utc) => utc.InZone(Zone).LocalDateTime;
 

@@ -141,7 +141,7 @@ public class StaffMember
 
     private Problem? Work(IsoDayOfWeek day, string typed, Shop shop)
     {
-        var hours = DayHours.Parse(typed, WeekHours.FieldOf(day));
+        var hours = DayHours.Parse(typed, WeekHours.FieldOf(day), overnight: true);
         if (hours.Problem is { } problem)
             return problem;
         var week = (Hours ?? shop.Hours).With(day, hours.Value);
@@ -203,7 +203,7 @@ public class StaffMember
         return new FieldChange($"right {permission}", old ? "yes" : "no", (allowed ?? byRole) ? "yes" : "no");
     }
 
-    /// <summary>When the person is at work on a day; null where they are off, away, or the shop is closed.</summary>
+    /// <summary>The shift that the person begins on a day; null where they are off, away, or the shop is closed.</summary>
     /// <param name="day">The day.</param>
     /// <param name="shop">The shop.</param>
     /// <param name="absences">Absences, of others too.</param>
@@ -211,6 +211,43 @@ public class StaffMember
         shop.HoursOn(day) is null || absences.Any(a => a.StaffId == Id && a.Covers(day)) ? null
         : Hours is { } own ? own.On(day.DayOfWeek)
         : shop.HoursOn(day);
+
+    /// <summary>
+    /// When the person is at work between two midnights, wall time, in order: the shift of that day up to midnight, and what is left of
+    /// the one that began the day before.
+    /// </summary>
+    /// <param name="day">The day.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="absences">Absences, of others too.</param>
+    public IReadOnlyList<(LocalDateTime From, LocalDateTime Until)> StretchesOn(
+        LocalDate day,
+        Shop shop,
+        IReadOnlyCollection<Absence> absences
+    )
+    {
+        var (begins, ends) = (day.AtMidnight(), day.PlusDays(1).AtMidnight());
+        var there = new List<(LocalDateTime From, LocalDateTime Until)>();
+        foreach (var began in new[] { day.PlusDays(-1), day })
+        foreach (var (from, until) in WorksOn(began, shop, absences)?.StretchesOn(began) ?? [])
+        {
+            // Whoever is still there from the night begins nothing anew.
+            var start =
+                there.Count > 0 && there[^1].Until > from ? there[^1].Until
+                : from > begins ? from
+                : begins;
+            var end = until < ends ? until : ends;
+            if (start < end)
+                there.Add((start, end));
+        }
+        return there;
+    }
+
+    /// <summary>Minutes for which the person is at work between two midnights, by the wall.</summary>
+    /// <param name="day">The day.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="absences">Absences, of others too.</param>
+    public int MinutesOn(LocalDate day, Shop shop, IReadOnlyCollection<Absence> absences) =>
+        StretchesOn(day, shop, absences).Sum(s => (int)Period.Between(s.From, s.Until, PeriodUnits.Minutes).Minutes);
 
     /// <summary>As it is typed.</summary>
     /// <param name="field">Which field.</param>

@@ -199,9 +199,11 @@ public static class FloorView
             .ToListAsync();
         var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
         var day = new DayPlan(shop, utcNow, planned, times, purchases);
-        var (today, drawn) = (day.Now.Date, shop.DrawnOn(day.Now.Date));
+        var today = day.Now.Date;
         var stages = await db.StageListAsync();
-        var absences = await db.Absences.Where(a => a.RemovedAt == null && a.Until >= today).ToListAsync();
+        // Whoever was away yesterday is not there from the night.
+        var absences = await db.Absences.Where(a => a.RemovedAt == null && a.Until >= today.PlusDays(-1)).ToListAsync();
+        var drawn = shop.DrawnOn(today, technicians, absences);
 
         var bays = await db.Bays.AsNoTracking().Where(b => b.RetiredAt == null).OrderBy(b => b.Id).ToListAsync();
         var ahead = new ShopPlan

@@ -63,6 +63,24 @@ public static class CalendarMoves
         return bayId is { } bay && !await db.Bays.AnyAsync(b => b.Id == bay && b.RetiredAt == null) ? Gone.Bay : null;
     }
 
+    /// <summary>When somebody is at work on a day, wall time; nothing for nobody.</summary>
+    internal static async Task<IReadOnlyList<(LocalDateTime From, LocalDateTime Until)>> ThereAsync(
+        this ShopDb db,
+        long? technicianId,
+        LocalDate day,
+        Shop shop
+    )
+    {
+        if (technicianId is not { } id || await db.Staff.FindAsync(id) is not { } doer)
+            return [];
+        var (before, after) = (day.PlusDays(-1), day);
+        var absences = await db
+            .Absences.AsNoTracking()
+            .Where(a => a.StaffId == id && a.RemovedAt == null && a.Until >= before && a.From <= after)
+            .ToListAsync();
+        return doer.StretchesOn(day, shop, absences);
+    }
+
     private static async Task<Result<RecordChanged>> PlaceJobAsync(CommandContext work, PlaceRequest request)
     {
         var db = work.Db;
@@ -71,7 +89,9 @@ public static class CalendarMoves
         var plan = await db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == request.Id);
         if (plan is null)
             db.PlannedWork.Add(plan = new PlannedWork { JobId = request.Id, OrderId = job.OrderId });
-        if (plan.Place(request.TechnicianId, request.Start, await db.Shops.SingleAsync(), request.Version).Problem is { } refused)
+        var shop = await db.Shops.SingleAsync();
+        var there = await db.ThereAsync(request.TechnicianId, request.Start.Date, shop);
+        if (plan.Place(request.TechnicianId, request.Start, shop, request.Version, there).Problem is { } refused)
             return refused;
         plan.StandIn(request.BayId);
         await db.SaveChangesAsync();

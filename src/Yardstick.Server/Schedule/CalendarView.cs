@@ -38,7 +38,7 @@ public static class CalendarView
         var read = await CalendarReader.ReadAsync(db, from, until, utcNow);
         var calendar = read.Calendar();
         var range = Enumerable.Range(0, days).Select(from.PlusDays).ToList();
-        var drawn = range.ConvertAll(read.Shop.DrawnOn);
+        var drawn = range.ConvertAll(d => read.Shop.DrawnOn(d, read.Technicians, read.Absences));
         var items = read
             .Jobs.Select(job => ItemOf(read, calendar, job))
             .Concat(read.Appointments.Select(a => ItemOf(read, calendar, a)))
@@ -84,10 +84,10 @@ public static class CalendarView
             Id = person.Id,
             Name = person.ShortName,
             Able = string.Join(", ", person.Skills),
-            Hours = [.. days.SelectMany(d => SpansOf(d, person.WorksOn(d, read.Shop, read.Absences)))],
+            Hours = [.. days.SelectMany(d => SpansOf(person.StretchesOn(d, read.Shop, read.Absences)))],
             Away =
             [
-                .. days.Where(d => read.Shop.HoursOn(d) is not null && person.WorksOn(d, read.Shop, read.Absences) is null)
+                .. days.Where(d => read.Shop.HoursOn(d) is not null && person.StretchesOn(d, read.Shop, read.Absences).Count == 0)
                     .Select(d => new CalendarAway(
                         d,
                         read.Absences.Find(a => a.StaffId == person.Id && a.Covers(d)) is { } away
@@ -105,12 +105,12 @@ public static class CalendarView
             Id = bay.Id,
             Name = bay.Name,
             Able = string.Join(", ", bay.Equipment),
-            Hours = [.. days.SelectMany(d => SpansOf(d, read.Shop.HoursOn(d)))],
+            Hours = [.. days.SelectMany(d => SpansOf(read.Shop.HoursOn(d)?.StretchesOn(d) ?? []))],
             Away = [],
         };
 
-    private static IEnumerable<CalendarSpan> SpansOf(LocalDate day, DayHours? hours) =>
-        hours?.StretchesOn(day).Select(s => new CalendarSpan(s.From, s.Until)) ?? [];
+    private static IEnumerable<CalendarSpan> SpansOf(IEnumerable<(LocalDateTime From, LocalDateTime Until)> stretches) =>
+        stretches.Select(s => new CalendarSpan(s.From, s.Until));
 
     private static CalendarItem ItemOf(CalendarReader read, ShopCalendar calendar, CalendarReader.PlannedJob planned)
     {

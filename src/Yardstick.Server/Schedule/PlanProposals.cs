@@ -247,7 +247,8 @@ public static class PlanProposals
                 }
                 if (plan is null)
                     db.PlannedWork.Add(plan = new PlannedWork { JobId = move.JobId, OrderId = job.OrderId });
-                if (plan.Place(to.TechnicianId, to.Start, shop, plan.Version).Problem is { } refused)
+                var there = await db.ThereAsync(to.TechnicianId, to.Start.Date, shop);
+                if (plan.Place(to.TechnicianId, to.Start, shop, plan.Version, there).Problem is { } refused)
                     return refused;
                 plan.StandIn(to.BayId);
                 back.Add(new TakeMove(move.JobId, before, plan.Version));

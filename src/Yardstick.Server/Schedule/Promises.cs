@@ -117,7 +117,7 @@ public static class Promises
             Shop = shop,
             UtcNow = utcNow,
             Technicians = await db.Staff.AsNoTracking().Where(s => s.Active && s.Role == Role.Technician).OrderBy(s => s.Id).ToListAsync(),
-            Absences = await db.Absences.AsNoTracking().Where(a => a.RemovedAt == null && a.Until >= today).ToListAsync(),
+            Absences = await db.Absences.AsNoTracking().Where(a => a.RemovedAt == null && a.Until >= today.PlusDays(-1)).ToListAsync(),
             Bays = await db.Bays.AsNoTracking().Where(b => b.RetiredAt == null).OrderBy(b => b.Id).ToListAsync(),
             Orders = [.. orders.OrderBy(o => o.Id)],
             Appointments = await AppointmentsAsync(db, shop.Local(utcNow), orders),

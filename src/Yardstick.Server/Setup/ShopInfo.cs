@@ -39,8 +39,9 @@ public static class ShopInfo
     {
         var shop = await db.Shops.SingleAsync();
         var now = shop.Local(time.Now());
-        var drawn = shop.DrawnOn(now.Date);
         var staff = await db.Staff.Where(s => s.Active).OrderBy(s => s.Id).ToListAsync();
+        var absences = await db.Absences.AsNoTracking().Where(a => a.RemovedAt == null && a.Until >= now.Date.PlusDays(-1)).ToListAsync();
+        var drawn = shop.DrawnOn(now.Date, staff.Where(s => s.Role == Role.Technician), absences);
         return Results.Ok(
             new ShopView(
                 shop.Name,

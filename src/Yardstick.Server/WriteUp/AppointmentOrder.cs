@@ -73,10 +73,14 @@ public static class AppointmentOrder
         var calendar = read.Calendar();
         var planned = await work.Db.PlannedWork.Where(p => p.OrderId == order.Id).Select(p => p.JobId).ToListAsync();
         var at = new Placement(appointment.TechnicianId, appointment.BayId, appointment.Start);
+        var doer = read.Technicians.Find(t => t.Id == at.TechnicianId);
         foreach (var job in order.OnJobs.Where(j => j.SoldHours > LaborHours.Zero && !planned.Contains(j.Id)).ToList())
         {
             var plan = new PlannedWork { JobId = job.Id, OrderId = order.Id };
-            if (plan.Place(at.TechnicianId, at.Start, read.Shop, 0).Problem is not null)
+            if (
+                plan.Place(at.TechnicianId, at.Start, read.Shop, 0, doer?.StretchesOn(at.Start.Date, read.Shop, read.Absences)).Problem
+                is not null
+            )
                 break;
             plan.StandIn(at.BayId);
             work.Db.PlannedWork.Add(plan);

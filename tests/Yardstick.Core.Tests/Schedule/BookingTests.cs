@@ -120,7 +120,7 @@ public class BookingTests
         Assert.Equal(new LocalTime(11, 0), times.On(Tuesday, [Service(60)])[0]);
         Assert.Equal(new LocalTime(13, 0), times.On(Tuesday, [Service(60, leadHours: 2)])[0]);
         Assert.Empty(times.On(Tuesday.PlusDays(1), [Service(60)]));
-        var room = (int)(shop.HoursOn(Tuesday)!.Hours * 60 / 2);
+        var room = Technician(1).MinutesOn(Tuesday, shop, []) / 2;
         Assert.NotEmpty(Times(shop, [Technician(1)], booked: room - 60).On(Tuesday, [Service(60)]));
         Assert.Empty(Times(shop, [Technician(1)], booked: room - 59).On(Tuesday, [Service(60)]));
         Assert.Equal("booking.gone", times.PlaceAt(Tuesday.At(new LocalTime(3, 0)), [Service(60)]).Problem?.Code);

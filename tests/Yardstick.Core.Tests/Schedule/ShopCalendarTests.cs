@@ -93,7 +93,7 @@ public class ShopCalendarTests
         Assert.Equal((At(23, 9, 15), At(23, 9)), (PlannedWork.OnStep(At(23, 9, 5)), PlannedWork.OnStep(At(23, 9))));
         Assert.Equal(
             [new WorkPiece(At(25, 15), At(25, 16)), new WorkPiece(At(27, 8), At(27, 9))],
-            WorkPiece.Between(At(25, 15), At(27, 9), day => Ana.WorksOn(day, Open, []))
+            WorkPiece.Between(At(25, 15), At(27, 9), day => Ana.StretchesOn(day, Open, []))
         );
     }
 
@@ -106,6 +106,19 @@ public class ShopCalendarTests
         Assert.Equal("The shop is closed on Thu, Nov 26: Thanksgiving.", calendar.WarningsOf(holiday).Single().Words);
         var early = Entry(2, At(23, 6), 30);
         Assert.Equal(["hours", "away"], Of([], early).WarningsOf(early).Select(w => w.Kind));
+        // Work needs no open door where the person is there; a customer who comes does.
+        var night = new StaffMember
+        {
+            Id = 7,
+            Name = "Noor Haddad",
+            Hours = WeekHours.Same(new(new(22, 0), new(6, 0)), 5),
+        };
+        var work = Entry(4, At(24, 5), 120, technician: 7);
+        var byNight = new ShopCalendar(Open, [night], [], Bays, [work]);
+        Assert.Empty(byNight.WarningsOf(work));
+        var comes = work with { Kind = CalendarKind.Appointment, IsCertain = false };
+        Assert.Equal(["hours"], new ShopCalendar(Open, [night], [], Bays, [comes]).WarningsOf(comes).Select(w => w.Kind));
+        Assert.Equal([new WorkPiece(At(24, 5), At(24, 6)), new WorkPiece(At(24, 22), At(24, 23))], byNight.PiecesOf(work));
         var late = Entry(3, At(23, 23, 30), 120, technician: null);
         Assert.Equal(At(23, 23, 59), Of([], late).EndOf(late));
     }

@@ -35,6 +35,65 @@ public class HoursTests
         Assert.Equal((code, "hours.monday"), (problem.Code, problem.Field));
     }
 
+    [Theory]
+    [InlineData("10 pm-6 am", "10:00 pm to 6:00 am")]
+    [InlineData("22-6, break 2-2:30", "10:00 pm to 6:00 am, break 2:00 am to 2:30 am")]
+    [InlineData("6 pm to 2 am break 10-10:30", "6:00 pm to 2:00 am, break 10:00 pm to 10:30 pm")]
+    [InlineData("4 pm-12 am", "4:00 pm to 12:00 am")]
+    [InlineData("7:30-4", "7:30 am to 4:00 pm")]
+    [InlineData("8 am-7 am", null)]
+    [InlineData("10 pm-6 am break 8-9", null)]
+    public void A_person_may_be_at_work_past_midnight(string typed, string? hours)
+    {
+        var read = DayHours.Parse(typed, "hours.monday", overnight: true);
+        Assert.Equal((hours, hours is null ? "hours.order" : null), (read.Ok ? read.Value?.ToString() : null, read.Problem?.Code));
+        if (hours is not null)
+            Assert.Equal(read.Value, DayHours.Parse(hours, "h", overnight: true).Value);
+    }
+
+    [Fact]
+    public void A_night_shift_counts_on_both_days_and_nobody_away_that_evening_is_there_in_the_morning()
+    {
+        var shop = new Shop { Name = "S", TimeZone = "America/New_York" };
+        var noor = new StaffMember
+        {
+            Id = 8,
+            Name = "Noor Haddad",
+            Hours = WeekHours
+                .Same(DayHours.Parse("10 pm-6 am break 2-3", "h", overnight: true).Value!, 1)
+                .With(IsoDayOfWeek.Tuesday, DayHours.Parse("5-9", "h").Value),
+        };
+        LocalDate monday = new(2026, 11, 23),
+            tuesday = new(2026, 11, 24);
+        string On(LocalDate day, params Absence[] away) =>
+            string.Join(", ", noor.StretchesOn(day, shop, away).Select(s => $"{s.From:ddd HH:mm}-{s.Until:ddd HH:mm}"));
+        Assert.Equal("Mon 22:00-Tue 00:00", On(monday));
+        // Whoever is still there from the night begins nothing anew.
+        Assert.Equal("Tue 00:00-Tue 02:00, Tue 03:00-Tue 06:00, Tue 06:00-Tue 09:00", On(tuesday));
+        Assert.Equal((120, 480), (noor.MinutesOn(monday, shop, []), noor.MinutesOn(tuesday, shop, [])));
+        Assert.Equal(
+            "Tue 05:00-Tue 09:00",
+            On(
+                tuesday,
+                new Absence
+                {
+                    StaffId = 8,
+                    From = monday,
+                    Until = monday,
+                }
+            )
+        );
+        Assert.Equal(
+            "12:00 am to 11:59 pm",
+            (shop.DrawnOn(monday, [noor], []) with { From = shop.DrawnOn(tuesday, [noor], []).From }).ToString()
+        );
+        Assert.Equal("7:30 am to 6:00 pm", shop.DrawnOn(new(2026, 11, 25), [noor], []).ToString());
+        // The planner uses the night; a car that is here needs no open door, and nobody else may begin then.
+        var plan = new PlannedWork();
+        Assert.True(plan.Place(8, tuesday.At(new(4, 0)), shop, 0, noor.StretchesOn(tuesday, shop, [])).Ok);
+        Assert.Equal("plan.hours", plan.Place(5, tuesday.At(new(4, 0)), shop, 0).Problem!.Code);
+    }
+
     [Fact]
     public void Hours_that_are_shown_are_read_as_the_same() =>
         Gen.Select(Gen.Int[0, 80], Gen.Int[1, 15], Gen.Int[1, 10], Gen.Int[1, 10], Gen.Bool)

@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
+using System.Text.Json;
 
 namespace Yardstick.Server.Tests.Support;
 
@@ -26,7 +27,16 @@ internal static class SharedStandIns
     /// <param name="memory">File in which they remember.</param>
     internal static async Task<int?> OpenAsync(int port, int mail, string memory)
     {
-        var answer = await SayAsync(FormattableString.Invariant($"--urls http://127.0.0.1:{port} --memory {memory} --smtp {mail}"));
+        string[] asked =
+        [
+            "--urls",
+            FormattableString.Invariant($"http://127.0.0.1:{port}"),
+            "--memory",
+            memory,
+            "--smtp",
+            mail.ToString(CultureInfo.InvariantCulture),
+        ];
+        var answer = await SayAsync(JsonSerializer.Serialize(asked));
         return answer.StartsWith("open ", StringComparison.Ordinal) ? int.Parse(answer[5..], CultureInfo.InvariantCulture) : null;
     }
 

@@ -77,7 +77,7 @@ public sealed class BookingTimes(
         return room;
     }
 
-    private int LongestDay(StaffMember technician, LocalDate day) => (int)((technician.WorksOn(day, shop, [])?.Hours ?? 0) * 60);
+    private int LongestDay(StaffMember technician, LocalDate day) => technician.MinutesOn(day, shop, []);
 
     private static CalendarEntry EntryOf(IReadOnlyList<BookingService> services, int minutes, Placement at) =>
         new()

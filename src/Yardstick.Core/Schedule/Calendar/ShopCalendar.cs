@@ -105,7 +105,7 @@ public sealed class ShopCalendar(
         StaffMember? doer,
         Shop shop,
         IReadOnlyList<Absence> absences
-    ) => (doer is null ? shop.HoursOn(day) : doer.WorksOn(day, shop, absences))?.StretchesOn(day) ?? [];
+    ) => doer is null ? shop.HoursOn(day)?.StretchesOn(day) ?? [] : doer.StretchesOn(day, shop, absences);
 
     /// <summary>What is amiss with an entry where it stands, the gravest first.</summary>
     public IReadOnlyList<PlacementWarning> WarningsOf(CalendarEntry entry)
@@ -117,7 +117,7 @@ public sealed class ShopCalendar(
         var bay = bays.FirstOrDefault(b => b.Id == at.BayId);
         return
         [
-            .. TimeOf(at, doer),
+            .. TimeOf(entry, doer),
             .. SkillOf(entry, doer),
             .. BusyOf(entry, doer, bay),
             .. bay is null ? [] : EquipmentOf(entry, bay),
@@ -125,9 +125,14 @@ public sealed class ShopCalendar(
         ];
     }
 
-    private IEnumerable<PlacementWarning> TimeOf(Placement at, StaffMember? doer)
+    private IEnumerable<PlacementWarning> TimeOf(CalendarEntry entry, StaffMember? doer)
     {
+        var at = entry.At;
         var day = at.Start.Date;
+        var there = doer?.StretchesOn(day, shop, absences) ?? [];
+        // Nobody has to open the doors for work on a vehicle that is here.
+        if (entry.Kind == CalendarKind.Job && there.Any(s => s.From <= at.Start && at.Start < s.Until))
+            yield break;
         if (shop.HoursOn(day) is not { } open)
         {
             var reason = shop.ClosedDays.FirstOrDefault(c => c.On == day)?.Reason;
@@ -140,10 +145,10 @@ public sealed class ShopCalendar(
             yield break;
         if (absences.FirstOrDefault(a => a.StaffId == doer.Id && a.Covers(day)) is { } away)
             yield return new("away", $"{doer.ShortName} is away on {Day(day)}{(away.Reason.Length > 0 ? $": {away.Reason}" : "")}.");
-        else if (doer.WorksOn(day, shop, absences) is not { } hours)
+        else if (there.Count == 0)
             yield return new("away", $"{doer.ShortName} is off on {Day(day)}.");
-        else if (at.Start.TimeOfDay < hours.From || at.Start.TimeOfDay >= hours.Until)
-            yield return new("away", $"{doer.ShortName} works from {hours.From.Clock()} to {hours.Until.Clock()} on {Day(day)}.");
+        else if (at.Start < there[0].From || at.Start >= there[^1].Until)
+            yield return new("away", $"{doer.ShortName} works from {Clock(there[0].From)} to {Clock(there[^1].Until)} on {Day(day)}.");
     }
 
     private static IEnumerable<PlacementWarning> SkillOf(CalendarEntry entry, StaffMember? doer)
@@ -187,7 +192,7 @@ public sealed class ShopCalendar(
             .Select(e => (Entry: e, Minutes: PiecesOf(e).Where(p => p.From.Date == day).Sum(p => p.Minutes)))
             .Where(e => e.Minutes > 0)
             .ToList();
-        var there = technicians.Select(t => (Person: t, Hours: t.WorksOn(day, shop, absences)?.Hours ?? 0)).ToList();
+        var there = technicians.Select(t => (Person: t, Hours: t.MinutesOn(day, shop, absences) / 60m)).ToList();
         var skills = onDay
             .Where(e => e.Entry.Skill.Length > 0)
             .GroupBy(e => e.Entry.Skill, StringComparer.OrdinalIgnoreCase)
@@ -208,6 +213,8 @@ public sealed class ShopCalendar(
             skills
         );
     }
+
+    private static string Clock(LocalDateTime at) => at.TimeOfDay.Clock();
 
     private static LaborHours Hours(int minutes) => new(decimal.Round(minutes / 60m, 2));
 

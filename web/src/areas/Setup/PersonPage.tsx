@@ -83,7 +83,7 @@ export default function PersonPage() {
       </Part>
       {p.active && <InvitationPart person={p} renew={renew} />}
       <Part title="Hours" aside={<span className="soft small">{p.hoursOfShop ? 'as the shop' : 'their own'}</span>}>
-        <WeekPart week={p.week} none="off" set={set} />
+        <WeekPart week={p.week} none="off" overnight set={set} />
       </Part>
       <AbsencesPart person={p} renew={renew} />
       <RightsPart person={p} renew={renew} />

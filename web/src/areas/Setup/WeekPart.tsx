@@ -6,11 +6,13 @@ interface Props {
   week: Schemas['WeekdayHours'][];
   /** The word for a day without hours. */
   none: string;
+  /** Whether a shift may pass midnight. */
+  overnight?: boolean;
   set: (field: string, label: string, old: string) => (text: string) => Promise<unknown>;
 }
 
 /** Hours of each weekday, typed as people say them; arrows and Enter go from day to day. */
-export function WeekPart({ week, none, set }: Props) {
+export function WeekPart({ week, none, overnight = false, set }: Props) {
   return (
     <div className={styles.week} data-grid>
       {week.map((day) => (
@@ -25,7 +27,9 @@ export function WeekPart({ week, none, set }: Props) {
           />
         </div>
       ))}
-      <p className="soft small">Type 7:30-4, with a break 8-5 break 12-12:30, or {none}. Enter goes to the next day.</p>
+      <p className="soft small">
+        Type 7:30-4, with a break 8-5 break 12-12:30, {overnight && 'past midnight 10 pm-6 am, '}or {none}. Enter goes to the next day.
+      </p>
     </div>
   );
 }
