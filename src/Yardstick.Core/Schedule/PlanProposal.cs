@@ -95,22 +95,20 @@ public sealed record PlanProposal(
             || !long.TryParse(task.Job.Id, System.Globalization.CultureInfo.InvariantCulture, out var jobId)
         )
             return null;
-        var person = long.Parse(draft.Model.Workers[place.Worker].Person.Id, System.Globalization.CultureInfo.InvariantCulture);
-        var bay = place.Bay is { } b ? long.Parse(draft.Model.Bays![b].Id, System.Globalization.CultureInfo.InvariantCulture) : (long?)null;
-        var start = plan.Shop.Local(draft.Model.At(place.Start));
+        var to = plan.PlacementOf(draft, place);
         var there = plan.Planned.FirstOrDefault(p => p.JobId == jobId);
-        if (there is not null && there.TechnicianId == person && there.Start == start)
+        if (there is not null && there.TechnicianId == to.TechnicianId && there.Start == to.Start)
             return null;
         var end = plan.Shop.Local(draft.Model.At(place.End));
-        var doer = plan.Technicians.First(t => t.Id == person);
+        var doer = plan.Technicians.First(t => t.Id == to.TechnicianId);
         return new ProposedMove(
             jobId,
             long.Parse(task.Order.Order.Id, System.Globalization.CultureInfo.InvariantCulture),
             there is null ? null : new Placement(there.TechnicianId, there.BayId, there.Start),
             there?.Version ?? 0,
-            new Placement(person, bay, start),
+            to,
             end,
-            WorkPiece.Between(start, end, day => doer.StretchesOn(day, plan.Shop, plan.Absences)),
+            WorkPiece.Between(to.Start, end, day => doer.StretchesOn(day, plan.Shop, plan.Absences)),
             task.Job.Certain
         );
     }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
@@ -63,6 +64,37 @@ public sealed record ShopPlan
     /// </summary>
     public PlanCase DayCase() => Case([.. Orders.Select(o => OrderOf(o, offered: true, certain: false, keep: false))], PlannedWork.Step);
 
+    /// <summary>
+    /// Where approved work and appointments that nobody was chosen for would be done, were all that is scheduled to stay (rules, The plan
+    /// of the work). What finds no place in the days ahead is left out.
+    /// </summary>
+    public IReadOnlyList<UnassignedPlace> Unassigned()
+    {
+        var draft = new WorkPlanner().Plan(Case([.. Orders.Select(o => OrderOf(o, offered: false))], PlanGrid)).Draft;
+        var chosen = Planned.Where(p => p.TechnicianId is not null).Select(p => KeyOf(p.JobId)).ToHashSet(StringComparer.Ordinal);
+        var free = Appointments.Where(a => a.TechnicianId is null).ToDictionary(KeyOf, StringComparer.Ordinal);
+        var found = new List<UnassignedPlace>();
+        foreach (var task in draft.Model.Tasks.Where(t => !chosen.Contains(t.Job.Id)))
+        {
+            if (draft[task] is not { } place)
+                continue;
+            var at = PlacementOf(draft, place);
+            if (free.TryGetValue(task.Job.Id, out var appointment))
+                found.Add(new(CalendarKind.Appointment, appointment.Id, null, at));
+            else if (long.TryParse(task.Job.Id, CultureInfo.InvariantCulture, out var job))
+                found.Add(new(CalendarKind.Job, job, long.Parse(task.Order.Order.Id, CultureInfo.InvariantCulture), at));
+        }
+        return found;
+    }
+
+    /// <summary>Who, where and from when, as a plan has it.</summary>
+    internal Placement PlacementOf(PlanDraft draft, PlacedTask place) =>
+        new(
+            long.Parse(draft.Model.Workers[place.Worker].Person.Id, CultureInfo.InvariantCulture),
+            place.Bay is { } bay ? long.Parse(draft.Model.Bays![bay].Id, CultureInfo.InvariantCulture) : null,
+            Shop.Local(draft.Model.At(place.Start))
+        );
+
     private PlanCase Case(IReadOnlyList<PlanOrder> orders, int step) =>
         new()
         {
@@ -115,14 +147,14 @@ public sealed record ShopPlan
         var start = Shop.Utc(appointment.Start);
         return new PlanOrder
         {
-            Id = $"appointment {KeyOf(appointment.Id)}",
+            Id = KeyOf(appointment),
             Weight = WeightOf(appointment.Transport == Transport.Waits, priority: false),
             Arrives = start,
             Jobs =
             [
                 new PlanJob
                 {
-                    Id = $"appointment {KeyOf(appointment.Id)}",
+                    Id = KeyOf(appointment),
                     Minutes = appointment.Minutes,
                     Skill = Asked(appointment.Services.Select(s => s.Skill).FirstOrDefault(s => s.Length > 0) ?? ""),
                     Needs = NeedsOf([.. appointment.Services.SelectMany(s => s.Equipment).Distinct(StringComparer.OrdinalIgnoreCase)]),
@@ -255,8 +287,10 @@ public sealed record ShopPlan
     private string Words(LocalDateTime at) =>
         at.Date == Shop.Local(UtcNow).Date
             ? $"at {at.TimeOfDay.Clock()}"
-            : $"{at.Date.ToString("ddd, MMM d", System.Globalization.CultureInfo.InvariantCulture)} {at.TimeOfDay.Clock()}";
+            : $"{at.Date.ToString("ddd, MMM d", CultureInfo.InvariantCulture)} {at.TimeOfDay.Clock()}";
+
+    private static string KeyOf(Appointment appointment) => $"appointment {KeyOf(appointment.Id)}";
 
     /// <summary>A key of a row as a case names it.</summary>
-    public static string KeyOf(long id) => id.ToString(System.Globalization.CultureInfo.InvariantCulture);
+    public static string KeyOf(long id) => id.ToString(CultureInfo.InvariantCulture);
 }

@@ -197,14 +197,29 @@ internal sealed class CalendarReader
     internal bool IsPlannedByJobs(Appointment appointment) => appointment.OrderId is { } orderId && ordersWithJobs.Value.Contains(orderId);
 
     /// <summary>The calendar with everything in it.</summary>
-    internal ShopCalendar Calendar() =>
-        new(
-            Shop,
-            Technicians,
-            Absences,
-            Bays,
-            [.. Jobs.Select(j => j.Entry), .. Appointments.Where(a => a.IsOn && !IsPlannedByJobs(a)).Select(EntryOf)]
-        );
+    internal ShopCalendar Calendar() => Calendar([.. Entries]);
+
+    /// <summary>The same, and what nobody was chosen for where the plan would have it done.</summary>
+    /// <param name="plan">What the shop has to do.</param>
+    internal ShopCalendar CalendarWithUnassigned(ShopPlan plan)
+    {
+        var places = plan.Unassigned();
+        var at = places.ToDictionary(p => (p.Kind, p.Id), p => p.At);
+        var known = Entries.Select(e => at.GetValueOrDefault((e.Kind, e.Id)) is { } place ? e with { At = place } : e).ToList();
+        var there = known.Where(e => e.Kind == CalendarKind.Job).Select(e => e.Id).ToHashSet();
+        var orders = plan.Orders.ToDictionary(o => o.Id);
+        var more =
+            from place in places
+            where place.Kind == CalendarKind.Job && !there.Contains(place.Id)
+            let order = orders[place.OrderId!.Value]
+            select EntryOf(order, order.OnJobs.First(j => j.Id == place.Id), place.At);
+        return Calendar([.. known, .. more]);
+    }
+
+    private ShopCalendar Calendar(IReadOnlyList<CalendarEntry> entries) => new(Shop, Technicians, Absences, Bays, entries);
+
+    private IEnumerable<CalendarEntry> Entries =>
+        [.. Jobs.Select(j => j.Entry), .. Appointments.Where(a => a.IsOn && !IsPlannedByJobs(a)).Select(EntryOf)];
 
     /// <summary>Plate of an appointment's vehicle; empty where none is known.</summary>
     internal string PlateOf(Appointment appointment) => PlateOf(appointment.VehicleId);

@@ -146,6 +146,35 @@ public sealed class BookingTests(ShopFixture shop) : IClassFixture<ShopFixture>,
     }
 
     [Fact]
+    public async Task Approved_work_that_nobody_scheduled_takes_time_that_is_not_offered()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var service = (await ReadAsync("booking")).List("services")[0]!.Id();
+        async Task<int> Free() => (await ReadAsync($"booking/times?services={service}")).AsArray().Sum(d => d!.List("times").Count);
+        var before = await Free();
+        var (order, _) = await mina.WriteUpAsync("Booked");
+        var jobs = new List<long>();
+        for (var i = 0; i < 6; i++)
+        {
+            var job = (await mina.PostAsync($"orders/{order}/jobs", new { title = $"Restore part {i}" })).Id();
+            await mina.PostAsync(
+                $"orders/{order}/jobs/{job}/lines",
+                new
+                {
+                    kind = "Labor",
+                    description = "Restore",
+                    hours = "9",
+                }
+            );
+            jobs.Add(job);
+        }
+        // What is only offered takes no time; approved it does, although it stands in no calendar.
+        Assert.Equal(before, await Free());
+        await mina.ApproveAsync(order, [.. jobs]);
+        Assert.InRange(await Free(), 0, before - 1);
+    }
+
+    [Fact]
     public async Task Robots_floods_and_a_closed_page_are_refused_and_of_the_shops_site_only_its_origin_is_kept()
     {
         using var ingrid = await shop.SignInAsync("ingrid");

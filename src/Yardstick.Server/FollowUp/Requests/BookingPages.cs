@@ -222,7 +222,10 @@ public static class BookingPages
             .Appointments.Where(a => a.IsOn && a.Source == BookingRules.Source)
             .GroupBy(a => a.Start.Date)
             .ToDictionary(g => g.Key, g => g.Sum(a => a.Minutes));
-        return new BookingTimes(read.Shop, read.Calendar(), read.Technicians, read.Bays, booked, read.Now);
+        // Work that is approved and not scheduled takes time as well, where the plan would have it done.
+        var plan = await Promises.ReadAsync(db, now);
+        plan = plan with { Appointments = [.. plan.Appointments.Where(a => a.Id != but)] };
+        return new BookingTimes(read.Shop, read.CalendarWithUnassigned(plan), read.Technicians, read.Bays, booked, read.Now);
     }
 
     private static async Task<IResult> BookAsync(
