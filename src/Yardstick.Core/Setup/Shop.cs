@@ -328,7 +328,7 @@ public partial class Shop
     /// <summary>The day as it is drawn: from opening to closing; where the shop is closed, as long as on any other day.</summary>
     public DayHours DrawnOn(LocalDate day) => HoursOn(day) ?? Hours.Widest ?? WeekHours.Usual.Widest!;
 
-    /// <summary>The day as it is drawn where people at work are shown: as long as any of them is there, and as the doors are open.</summary>
+    /// <summary>The day as it is drawn where people at work are shown: while any of them is there, and the doors are open.</summary>
     /// <param name="day">The day.</param>
     /// <param name="people">Who is shown.</param>
     /// <param name="absences">Absences, of others too.</param>

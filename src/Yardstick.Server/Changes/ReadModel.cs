@@ -148,6 +148,6 @@ public sealed class ReadModel<T> : IDisposable
 
     private static string HashOf(byte[] json) => Convert.ToHexString(SHA256.HashData(json).AsSpan(0, 12));
 
-    /// <summary>Computes for nobody any more. The turn is left to the collector: a computation that is under way still gives it back.</summary>
+    /// <summary>Computes for nobody any more. The turn is left to the collector: whoever is at it still gives it back.</summary>
     public void Dispose() => closed = true;
 }
