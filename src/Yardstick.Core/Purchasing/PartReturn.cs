@@ -101,7 +101,8 @@ public class PartReturn
     /// <param name="quantity">Units.</param>
     /// <param name="reason">Why.</param>
     /// <param name="left">Units of the receipt that can still go back: parts, or cores.</param>
-    public Result<PartReturnLine> Add(ReceiptLine line, Quantity quantity, PartReturnReason reason, Quantity left)
+    /// <param name="shelvedAs">The catalog part as which what came for an order was put to stock meanwhile; null where it was not.</param>
+    public Result<PartReturnLine> Add(ReceiptLine line, Quantity quantity, PartReturnReason reason, Quantity left, long? shelvedAs = null)
     {
         var core = reason == PartReturnReason.Core;
         if (core && line.CoreEach <= UnitPrice.Zero)
@@ -117,14 +118,14 @@ public class PartReturn
         var added = new PartReturnLine
         {
             ReceiptLineId = line.Id,
-            PartId = line.PartId,
+            PartId = shelvedAs ?? line.PartId,
             OrderId = line.OrderId,
             PartNumber = line.PartNumber,
             Description = line.Description,
             Quantity = quantity,
             UnitCredit = core ? line.CoreEach : line.UnitCost,
             Reason = reason,
-            FromStock = !core && line.IsStock,
+            FromStock = !core && (line.IsStock || shelvedAs is not null),
         };
         Lines.Add(added);
         return added;

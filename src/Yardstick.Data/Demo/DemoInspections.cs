@@ -47,6 +47,7 @@ internal static class DemoInspections
         await LastTimeAsync(db, shop, courtesy, found);
         var worn = Begin(courtesy, found, Tobias, shop, 160);
         Fill(worn, Worn, Tobias, shop, 130);
+        Photograph(worn, shop.UtcNow.PlusMinutes(-128));
         worn.Finish(new Actor(Tobias, shop.UtcNow.PlusMinutes(-118)));
         db.Inspections.Add(worn);
         var under = Begin(courtesy, At(Stage.Here), Noor, shop, 50);
@@ -134,6 +135,30 @@ internal static class DemoInspections
                 : Enum.Parse<Rating>(value);
             (point.ById, point.At) = (actor.StaffId, actor.At);
         }
+    }
+
+    /// <summary>The worn pads have a photo with a ring around them.</summary>
+    private static void Photograph(Inspection inspection, Instant at)
+    {
+        var pads = inspection.Points.First(p => p.Spec.Title == "Pads, thinnest");
+        pads.Note = "Inner pad, left side";
+        var photo = new PointPhoto
+        {
+            Hash = DemoPictures.Pad,
+            At = at,
+            ById = Tobias,
+        };
+        photo.Draw([
+            new PhotoMark
+            {
+                Ring = true,
+                FromX = 0.72m,
+                FromY = 0.62m,
+                ToX = 0.6m,
+                ToY = 0.48m,
+            },
+        ]);
+        pads.Photos.Add(photo);
     }
 
     /// <summary>The same vehicle was looked at on its last visit.</summary>

@@ -6,6 +6,7 @@ using Yardstick.Core.Documents;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Purchasing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -13,6 +14,7 @@ using Yardstick.Data.Billing;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
+using Yardstick.Server.Purchasing;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Billing;
@@ -28,8 +30,16 @@ public static class CreditInvoice
     /// <param name="Line">Its place, from 0.</param>
     /// <param name="Quantity">How much, as typed; empty for all that is left.</param>
     /// <param name="ToStock">Its parts come back to the shelf.</param>
+    /// <param name="ToSupplier">They go back to the supplier they came from: a return is written.</param>
     /// <param name="IsCore">Only its core charge: the old part came later. The quantity counts cores, then.</param>
-    public sealed record CreditLineRequest(string Job, int Line, string? Quantity, bool ToStock, bool IsCore = false);
+    public sealed record CreditLineRequest(
+        string Job,
+        int Line,
+        string? Quantity,
+        bool ToStock,
+        bool IsCore = false,
+        bool ToSupplier = false
+    );
 
     /// <summary>What is credited, and what becomes of the money.</summary>
     /// <param name="Reason">Why.</param>
@@ -43,13 +53,14 @@ public static class CreditInvoice
         bool OpenAgain = false
     );
 
-    /// <summary>The credit memo, money to hand back now, and card refunds to settle.</summary>
+    /// <summary>The credit memo, money to hand back now, card refunds to settle, and numbers of the returns that were written.</summary>
     public sealed record InvoiceCredited(
         long CreditNoteId,
         long CreditNoteNumber,
         decimal CashBack,
         IReadOnlyList<long> CardRefunds,
-        decimal Kept
+        decimal Kept,
+        IReadOnlyList<long> Returns
     );
 
     /// <summary>What a credit would come to.</summary>
@@ -89,7 +100,13 @@ public static class CreditInvoice
         );
     }
 
-    private static Task<IResult> Handle(long id, CreditInvoiceRequest request, CommandRunner commands, CardTalk talk) =>
+    private static Task<IResult> Handle(
+        long id,
+        CreditInvoiceRequest request,
+        CommandRunner commands,
+        CardTalk talk,
+        SupplierRounds rounds
+    ) =>
         commands.RunAsync<InvoiceCredited>(async work =>
         {
             var found = await work.Db.AccountAsync(id);
@@ -99,7 +116,7 @@ public static class CreditInvoice
                 return refused;
             return request.OpenAgain
                 ? await OpenAgainAsync(work, found.Value, request, talk)
-                : await CreditAloneAsync(work, found.Value, request, talk);
+                : await CreditAloneAsync(work, found.Value, request, talk, rounds);
         });
 
     /// <summary>All invoices of the order are credited whole, so that it can be changed and posted again.</summary>
@@ -156,13 +173,21 @@ public static class CreditInvoice
         CommandContext work,
         InvoiceAccount account,
         CreditInvoiceRequest request,
-        CardTalk talk
+        CardTalk talk,
+        SupplierRounds rounds
     )
     {
         var picked = Picked.Of(request);
         if (picked.Problem is { } unread)
             return unread;
         var credited = await CreditAsync(work, account, request, picked.Value, null, talk);
+        if (credited.Ok && picked.Value.ToSupplier.Count > 0)
+        {
+            var returns = await ReturnAsync(work, account, picked.Value.ToSupplier, request.Reason!.Trim(), rounds);
+            if (returns.Problem is { } notReturned)
+                return notReturned;
+            credited = credited.Value with { Returns = returns.Value };
+        }
         var invoice = account.Invoice;
         var after = credited.Ok ? (await work.Db.AccountAsync(invoice.Id)).Value : account;
         if (!credited.Ok || !after.Reversed || account.DeductibleLeft.Cents == 0)
@@ -198,7 +223,8 @@ public static class CreditInvoice
                 isAsked ? made.CreditNoteNumber : before.CreditNoteNumber,
                 before.CashBack + made.CashBack,
                 [.. before.CardRefunds, .. made.CardRefunds],
-                before.Kept + made.Kept
+                before.Kept + made.Kept,
+                []
             );
 
     private static async Task<Result<InvoiceCredited>> CreditAsync(
@@ -243,7 +269,8 @@ public static class CreditInvoice
             note.Number,
             -refunds.Where(r => r.Paid is { Method: not PaymentMethod.Deposit }).Sum(r => r.Paid!.Amount.Amount),
             [.. refunds.Select(r => r.Charge).OfType<CardCharge>().Select(c => c.Id)],
-            kept.Amount
+            kept.Amount,
+            []
         );
     }
 
@@ -312,6 +339,59 @@ public static class CreditInvoice
         return new CostsBack(value, Money.Zero);
     }
 
+    /// <summary>Parts go back to the suppliers that they came from: a return for each.</summary>
+    private static async Task<Result<List<long>>> ReturnAsync(
+        CommandContext work,
+        InvoiceAccount before,
+        IReadOnlyList<CreditPick> wanted,
+        string reason,
+        SupplierRounds rounds
+    )
+    {
+        await work.Db.SaveChangesAsync();
+        var order = (await work.Db.ReadOrderAsync(before.Invoice.OrderId))!;
+        var figures = before.Figures();
+        var bySupplier = new SortedDictionary<long, List<PartReturns.ReturnLineRequest>>();
+        foreach (var item in wanted)
+        {
+            var job = order.OnJobs.First(j => OrderPricing.JobKey(j) == item.Job);
+            var line = (PartLine)OrderPricing.PricedLines(job).ElementAt(item.Line);
+            var left = Quantity.Of(item.Quantity ?? figures.QuantityLeft(item.Job, item.Line) ?? 0);
+            var came = await work
+                .Db.ReceiptLines.Where(l => l.OrderId == order.Id && l.LineId == line.Id)
+                .Join(work.Db.Receipts, l => l.ReceiptId, r => r.Id, (l, r) => new { Line = l, r.SupplierId })
+                .OrderByDescending(x => x.Line.Id)
+                .ToListAsync();
+            var gone = await work.Db.GoneBackAsync(came.ConvertAll(x => x.Line.Id));
+            foreach (var receipt in came.TakeWhile(_ => left > Quantity.Zero))
+            {
+                var there = receipt.Line.Quantity - gone.GetValueOrDefault(receipt.Line.Id);
+                var units = there < left ? there : left;
+                if (units <= Quantity.Zero)
+                    continue;
+                if (!bySupplier.TryGetValue(receipt.SupplierId, out var lines))
+                    bySupplier[receipt.SupplierId] = lines = [];
+                lines.Add(new(receipt.Line.Id, units.ToString(), PartReturnReason.Spare));
+                left -= units;
+            }
+            if (left > Quantity.Zero)
+                return new Problem(
+                    "credit.noSupplier",
+                    $"\"{line.Description}\" did not come from a supplier for this order. Put it back to stock.",
+                    "lines"
+                );
+        }
+        var numbers = new List<long>();
+        foreach (var lines in bySupplier.Values)
+        {
+            var made = await PartReturns.WriteAsync(work, new(lines, reason), rounds);
+            if (made.Problem is { } problem)
+                return problem;
+            numbers.Add(made.Value.Number);
+        }
+        return numbers;
+    }
+
     /// <summary>The order's lines know which core charges stand, and which old parts are here.</summary>
     private static async Task<Problem?> CoresBackAsync(
         CommandContext work,
@@ -358,15 +438,15 @@ public static class CreditInvoice
     /// <summary>The lines as they are meant.</summary>
     /// <param name="Picks">The lines; null for all that is left.</param>
     /// <param name="ToStock">Those whose parts come back to the shelf.</param>
-    private sealed record Picked(IReadOnlyList<CreditPick>? Picks, IReadOnlyList<CreditPick> ToStock)
+    private sealed record Picked(IReadOnlyList<CreditPick>? Picks, IReadOnlyList<CreditPick> ToStock, IReadOnlyList<CreditPick> ToSupplier)
     {
-        internal static Picked All { get; } = new(null, []);
+        internal static Picked All { get; } = new(null, [], []);
 
         internal static Result<Picked> Of(CreditInvoiceRequest request)
         {
             if (request.Lines is null)
                 return All;
-            var (picks, toStock) = (new List<CreditPick>(), new List<CreditPick>());
+            var (picks, toStock, toSupplier) = (new List<CreditPick>(), new List<CreditPick>(), new List<CreditPick>());
             foreach (var line in request.Lines)
             {
                 var all = string.IsNullOrWhiteSpace(line.Quantity);
@@ -375,10 +455,15 @@ public static class CreditInvoice
                     return unread;
                 var pick = new CreditPick(line.Job, line.Line, all ? null : units.Value.Value, line.IsCore);
                 picks.Add(pick);
-                if (line is { ToStock: true, IsCore: false })
+                if (line.IsCore)
+                    continue;
+                // What goes to a supplier lies on the shelf until it is picked up.
+                if (line.ToStock || line.ToSupplier)
                     toStock.Add(pick);
+                if (line.ToSupplier)
+                    toSupplier.Add(pick);
             }
-            return new Picked(picks, toStock);
+            return new Picked(picks, toStock, toSupplier);
         }
     }
 }

@@ -66,48 +66,61 @@ public static class PartReturns
     private static Task<IResult> Begin(PartReturnRequest request, CommandRunner commands, SupplierRounds rounds) =>
         commands.RunAsync<PartReturnChanged>(async work =>
         {
-            var db = work.Db;
-            var asked = (request.Lines ?? []).DistinctBy(l => (l.ReceiptLineId, l.Reason == PartReturnReason.Core)).ToList();
-            var ids = asked.ConvertAll(l => l.ReceiptLineId);
-            var came = await db
-                .ReceiptLines.Include(l => l.Core)
-                .Where(l => ids.Contains(l.Id))
-                .Join(db.Receipts, l => l.ReceiptId, r => r.Id, (l, r) => new { Line = l, r.SupplierId })
-                .ToDictionaryAsync(x => x.Line.Id);
-            if (came.Count != ids.Distinct().Count() || came.Count == 0)
-                return new Problem("return.empty", "Choose at least one part that came.", "lines");
-            if (came.Values.Select(x => x.SupplierId).Distinct().Count() > 1)
-                return new Problem("return.suppliers", "These came from several suppliers. Write a return for each.", "lines");
-            var supplierId = came.Values.First().SupplierId;
-            var supplier = await db.Suppliers.SingleAsync(s => s.Id == supplierId);
-            var begun = PartReturn.Begin(await db.NextNumberAsync(Counter.PartReturns), supplier, request.Note, work.Actor);
-            if (begun.Problem is { } bad)
-                return bad;
-            var made = begun.Value;
-            var gone = await db.GoneBackAsync(ids);
-            foreach (var item in asked)
-            {
-                var line = came[item.ReceiptLineId].Line;
-                var left =
-                    item.Reason == PartReturnReason.Core
-                        ? line.Core?.Left ?? Quantity.Zero
-                        : line.Quantity - gone.GetValueOrDefault(line.Id);
-                var units = string.IsNullOrWhiteSpace(item.Quantity) ? left : Quantity.Parse(item.Quantity);
-                if (units.Problem is { } unreadable)
-                    return unreadable;
-                var added = made.Add(line, units.Value, item.Reason, left);
-                if (added.Problem is { } refused)
-                    return refused;
-                if (item.Reason == PartReturnReason.Core)
-                    line.Core!.Goes(units.Value);
-                if (await LeaveAsync(work, made, line, added.Value) is { } problem)
-                    return problem;
-            }
-            db.PartReturns.Add(made);
-            await db.SaveChangesAsync();
-            work.AfterCommit(rounds.Wake);
-            return Told(made);
+            var made = await WriteAsync(work, request, rounds);
+            return made.Problem is { } problem ? problem : Told(made.Value);
         });
+
+    /// <summary>Writes a return within a change.</summary>
+    internal static async Task<Result<PartReturn>> WriteAsync(CommandContext work, PartReturnRequest request, SupplierRounds rounds)
+    {
+        var db = work.Db;
+        var asked = (request.Lines ?? []).DistinctBy(l => (l.ReceiptLineId, l.Reason == PartReturnReason.Core)).ToList();
+        var ids = asked.ConvertAll(l => l.ReceiptLineId);
+        var came = await db
+            .ReceiptLines.Include(l => l.Core)
+            .Where(l => ids.Contains(l.Id))
+            .Join(db.Receipts, l => l.ReceiptId, r => r.Id, (l, r) => new { Line = l, r.SupplierId })
+            .ToDictionaryAsync(x => x.Line.Id);
+        if (came.Count != ids.Distinct().Count() || came.Count == 0)
+            return new Problem("return.empty", "Choose at least one part that came.", "lines");
+        if (came.Values.Select(x => x.SupplierId).Distinct().Count() > 1)
+            return new Problem("return.suppliers", "These came from several suppliers. Write a return for each.", "lines");
+        var supplierId = came.Values.First().SupplierId;
+        var supplier = await db.Suppliers.SingleAsync(s => s.Id == supplierId);
+        var begun = PartReturn.Begin(await db.NextNumberAsync(Counter.PartReturns), supplier, request.Note, work.Actor);
+        if (begun.Problem is { } bad)
+            return bad;
+        var made = begun.Value;
+        var gone = await db.GoneBackAsync(ids);
+        var shelved = await db.ShelvedAsync([.. came.Values.Select(x => x.Line)]);
+        foreach (var item in asked)
+        {
+            var line = came[item.ReceiptLineId].Line;
+            var left =
+                item.Reason == PartReturnReason.Core ? line.Core?.Left ?? Quantity.Zero : line.Quantity - gone.GetValueOrDefault(line.Id);
+            var units = string.IsNullOrWhiteSpace(item.Quantity) ? left : Quantity.Parse(item.Quantity);
+            if (units.Problem is { } unreadable)
+                return unreadable;
+            var shelf =
+                item.Reason != PartReturnReason.Core
+                && line.LineId is { } id
+                && shelved.TryGetValue(id, out var there)
+                && there.Units >= units.Value
+                    ? there.PartId
+                    : (long?)null;
+            var added = made.Add(line, units.Value, item.Reason, left, shelf);
+            if (added.Problem is { } refused)
+                return refused;
+            if (item.Reason == PartReturnReason.Core)
+                line.Core!.Goes(units.Value);
+            if (await LeaveAsync(work, made, line, added.Value) is { } problem)
+                return problem;
+        }
+        db.PartReturns.Add(made);
+        await db.SaveChangesAsync();
+        work.AfterCommit(rounds.Wake);
+        return made;
+    }
 
     /// <summary>What came for an order leaves it; what lies in stock stays there until it is sent, and has to be available.</summary>
     private static async Task<Problem?> LeaveAsync(CommandContext work, PartReturn made, ReceiptLine line, PartReturnLine leaving)
@@ -115,7 +128,7 @@ public static class PartReturns
         var (units, reason) = (leaving.Quantity, leaving.Reason);
         if (reason == PartReturnReason.Core)
             return null;
-        if (line is { OrderId: { } orderId, LineId: { } lineId })
+        if (!leaving.FromStock && line is { OrderId: { } orderId, LineId: { } lineId })
         {
             var broken = reason is PartReturnReason.Defective or PartReturnReason.Warranty;
             var left = await work.OnOrderAsync<Money>(orderId, under =>
@@ -125,7 +138,7 @@ public static class PartReturns
                 leaving.Left(left.Value);
             return left.Problem;
         }
-        var part = line.PartId is { } id ? await work.Db.Parts.FindAsync(id) : null;
+        var part = leaving.PartId is { } id ? await work.Db.Parts.FindAsync(id) : null;
         return part is not null && part.Free >= units ? null : Kept(line.Description);
     }
 

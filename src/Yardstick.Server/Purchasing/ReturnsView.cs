@@ -8,7 +8,7 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Purchasing;
 
-/// <summary>Returns, cores that are owed, and parts that nobody waits for any more.</summary>
+/// <summary>The page of what goes back: returns, cores that are owed, parts that nobody waits for, and what can still be returned.</summary>
 public static class ReturnsView
 {
     private const int Most = 60;
@@ -85,84 +85,12 @@ public static class ReturnsView
         LocalDateTime CameAt
     );
 
-    /// <summary>A core that a supplier gets back for its charge.</summary>
-    /// <param name="ReceiptLineId">The receipt with which the new part came.</param>
-    /// <param name="SupplierId">Who gets it.</param>
-    /// <param name="Supplier">Their name.</param>
-    /// <param name="OrderNumber">The repair order; null for stock.</param>
-    /// <param name="PartNumber">The new part's number.</param>
-    /// <param name="Description">The new part.</param>
-    /// <param name="Quantity">Cores that did not go back yet.</param>
-    /// <param name="Amount">What they bring.</param>
-    /// <param name="AtHand">The old part is here: the work is done and nobody said that the customer keeps it.</param>
-    /// <param name="Since">When the new part came.</param>
-    /// <param name="DueOn">The last day on which the supplier takes it.</param>
-    /// <param name="Overdue">That day is past.</param>
-    /// <param name="GivenUp">Why it will never go back; empty while it is to.</param>
-    public sealed record CoreOwedView(
-        long ReceiptLineId,
-        long SupplierId,
-        string Supplier,
-        long? OrderNumber,
-        string PartNumber,
-        string Description,
-        decimal Quantity,
-        decimal Amount,
-        bool AtHand,
-        LocalDateTime Since,
-        LocalDate DueOn,
-        bool Overdue,
-        string GivenUp
-    );
-
-    /// <summary>A core that a customer was charged and can still bring, or that was given up.</summary>
-    /// <param name="OrderId">The repair order.</param>
-    /// <param name="LineId">The part on it.</param>
-    /// <param name="OrderNumber">Its number.</param>
-    /// <param name="Customer">Who was charged.</param>
-    /// <param name="Description">The part.</param>
-    /// <param name="Quantity">Cores.</param>
-    /// <param name="Amount">Their charge before tax.</param>
-    /// <param name="GivenUp">Nobody expects it any more.</param>
-    public sealed record CustomerCoreView(
-        long OrderId,
-        long LineId,
-        long OrderNumber,
-        string Customer,
-        string Description,
-        decimal Quantity,
-        decimal Amount,
-        bool GivenUp
-    );
-
-    /// <summary>A part that is here or on the way and that nobody waits for.</summary>
-    /// <param name="OrderId">The repair order that it was for.</param>
-    /// <param name="OrderNumber">Its number.</param>
-    /// <param name="LineId">The line.</param>
-    /// <param name="Description">The part.</param>
-    /// <param name="Number">Its number.</param>
-    /// <param name="Quantity">Units.</param>
-    /// <param name="Where">Here, or on which purchase order.</param>
-    /// <param name="Why">Why nobody waits for it.</param>
-    /// <param name="IsHere">It is here; otherwise it is on the way.</param>
-    public sealed record LoosePartView(
-        long OrderId,
-        long OrderNumber,
-        long LineId,
-        string Description,
-        string Number,
-        decimal Quantity,
-        string Where,
-        string Why,
-        bool IsHere
-    );
-
     /// <summary>The page.</summary>
     public sealed record ReturnsPageView(
         IReadOnlyList<ReturnView> Returns,
-        IReadOnlyList<CoreOwedView> Cores,
-        IReadOnlyList<CustomerCoreView> CustomerCores,
-        IReadOnlyList<LoosePartView> Loose
+        IReadOnlyList<CoresOwed.CoreOwedView> Cores,
+        IReadOnlyList<CoresOwed.CustomerCoreView> CustomerCores,
+        IReadOnlyList<LooseParts.LoosePartView> Loose
     );
 
     /// <summary>Maps the endpoints.</summary>
@@ -213,198 +141,11 @@ public static class ReturnsView
                         l.Reason
                     )),
                 }),
-                await CoresAsync(db, shop, bySupplier, today),
-                await CustomerCoresAsync(db),
-                await LooseAsync(db, suppliers)
+                await CoresOwed.AtSuppliersAsync(db, shop, bySupplier, today),
+                await CoresOwed.OfCustomersAsync(db),
+                await LooseParts.AllAsync(db, suppliers)
             )
         );
-    }
-
-    private static async Task<IReadOnlyList<CoreOwedView>> CoresAsync(
-        ShopDb db,
-        Core.Setup.Shop shop,
-        Dictionary<long, Supplier> suppliers,
-        LocalDate today
-    )
-    {
-        var came = await CameWithAsync(db, db.OwedCores.Where(OwedCore.IsOwed));
-        var givenUp = db.OwedCores.Where(c => c.GivenUpAt != null).OrderByDescending(c => c.GivenUpAt).Take(Most / 3);
-        came.AddRange((await CameWithAsync(db, givenUp)).Where(c => c.Core.Left <= Quantity.Zero));
-        var lineIds = came.Select(c => c.Line.LineId).OfType<long>().ToList();
-        var lines = await db.Lines.OfType<PartLine>().Where(l => lineIds.Contains(l.Id)).ToDictionaryAsync(l => l.Id);
-        var jobIds = lines.Values.Select(l => l.JobId).Distinct().ToList();
-        var finished = (
-            await db.Jobs.Where(j => jobIds.Contains(j.Id) && j.Progress == JobProgress.Finished).Select(j => j.Id).ToListAsync()
-        ).ToHashSet();
-        return came.ConvertAll(c =>
-        {
-            var line = c.Line.LineId is { } id ? lines.GetValueOrDefault(id) : null;
-            var supplier = suppliers[c.SupplierId];
-            var due = OwedCore.DueOn(shop.Local(c.At).Date, supplier);
-            var units = c.Core.Left > Quantity.Zero ? c.Core.Left : c.Core.GivenUp;
-            return new CoreOwedView(
-                c.Line.Id,
-                c.SupplierId,
-                supplier.Name,
-                c.OrderNumber,
-                c.Line.PartNumber,
-                c.Line.Description,
-                units.Value,
-                Money.Of(c.Line.CoreEach * units).Amount,
-                line is not null
-                    && (line.CoresBrought > Quantity.Zero || (line.CoresReturned > Quantity.Zero && finished.Contains(line.JobId))),
-                shop.Local(c.At),
-                due,
-                due < today,
-                c.Core.Left > Quantity.Zero ? "" : c.Core.Reason
-            );
-        });
-    }
-
-    private sealed record CoreCame(OwedCore Core, ReceiptLine Line, long SupplierId, Instant At, long? OrderNumber);
-
-    private static Task<List<CoreCame>> CameWithAsync(ShopDb db, IQueryable<OwedCore> cores) =>
-        (
-            from core in cores
-            join line in db.ReceiptLines on core.ReceiptLineId equals line.Id
-            join receipt in db.Receipts on line.ReceiptId equals receipt.Id
-            orderby core.Id
-            select new CoreCame(
-                core,
-                line,
-                receipt.SupplierId,
-                receipt.At,
-                db.Orders.Where(o => o.Id == line.OrderId).Select(o => (long?)o.Number).FirstOrDefault()
-            )
-        ).ToListAsync();
-
-    private static async Task<IReadOnlyList<CustomerCoreView>> CustomerCoresAsync(ShopDb db)
-    {
-        var lines = await db
-            .Lines.OfType<PartLine>()
-            .Where(l => l.CoreDeposit > EF.Constant(UnitPrice.Zero) && l.CoresReturned < l.Quantity)
-            .OrderByDescending(l => l.Id)
-            .Take(4 * Most)
-            .ToListAsync();
-        var jobIds = lines.Select(l => l.JobId).Distinct().ToList();
-        // The jobs by their keys first: most orders are posted, so that their state finds nothing.
-        var approved = await db
-            .Jobs.Where(j => jobIds.Contains(j.Id) && j.Decision == DecisionKind.Approved && j.RemovedAt == null)
-            .Select(j => new { j.Id, j.OrderId })
-            .ToListAsync();
-        var orderIds = approved.Select(j => j.OrderId).Distinct().ToList();
-        var orders = await db
-            .Orders.Where(o => orderIds.Contains(o.Id))
-            .Select(o => new
-            {
-                o.Id,
-                o.Number,
-                o.CustomerId,
-                o.State,
-            })
-            .ToDictionaryAsync(o => o.Id);
-        var jobs = approved.Where(j => orders[j.OrderId].State == OrderState.Posted).ToDictionary(j => j.Id, j => orders[j.OrderId]);
-        var rows = lines
-            .Where(l =>
-                l is { RemovedAt: null, IsExcluded: false }
-                && l.CoresOutstanding + l.CoresGivenUp > Quantity.Zero
-                && jobs.ContainsKey(l.JobId)
-            )
-            .Select(l => (Line: l, Order: jobs[l.JobId]))
-            .OrderBy(r => r.Line.CoresGivenUp > Quantity.Zero)
-            .Take(Most)
-            .ToList();
-        var customerIds = rows.Select(r => r.Order.CustomerId).OfType<long>().Distinct().ToList();
-        var customers = await db.Customers.Where(c => customerIds.Contains(c.Id)).IgnoreAutoIncludes().ToDictionaryAsync(c => c.Id);
-        return rows.ConvertAll(r =>
-        {
-            var left = r.Line.CoresOutstanding + r.Line.CoresGivenUp;
-            return new CustomerCoreView(
-                r.Order.Id,
-                r.Line.Id,
-                r.Order.Number,
-                r.Order.CustomerId is { } id ? customers[id].DisplayName : "Counter sale",
-                r.Line.Description,
-                left.Value,
-                Money.Of(r.Line.CoreDeposit * left).Amount,
-                r.Line.CoresGivenUp > Quantity.Zero
-            );
-        });
-    }
-
-    private static async Task<IReadOnlyList<LoosePartView>> LooseAsync(ShopDb db, Dictionary<long, string> suppliers)
-    {
-        var here = await (
-            from line in db.Lines.OfType<PartLine>()
-            join job in db.Jobs on line.JobId equals job.Id
-            join order in db.Orders on job.OrderId equals order.Id
-            where order.State == OrderState.Open && line.ReceivedQuantity > Quantity.Zero
-            where
-                line.ReceivedQuantity > line.Quantity
-                || line.RemovedAt != null
-                || line.IsExcluded
-                || job.RemovedAt != null
-                || job.Decision != DecisionKind.Approved
-            select new
-            {
-                Line = line,
-                Job = job,
-                Order = order,
-            }
-        ).ToListAsync();
-        var open = await db
-            .PurchaseOrders.Where(p => p.State < PurchaseOrderState.Refused)
-            .Select(p => new
-            {
-                p.Id,
-                p.Number,
-                p.SupplierId,
-            })
-            .ToDictionaryAsync(p => p.Id);
-        var coming = await (
-            from part in db.PurchaseOrderLines.Where(PurchaseOrderLine.IsAwaited).Where(l => open.Keys.Contains(l.PurchaseOrderId))
-            join line in db.Lines.OfType<PartLine>() on part.LineId equals (long?)line.Id
-            join job in db.Jobs on line.JobId equals job.Id
-            join order in db.Orders on job.OrderId equals order.Id
-            where
-                order.State != OrderState.Open
-                || line.RemovedAt != null
-                || line.IsExcluded
-                || job.RemovedAt != null
-                || job.Decision != DecisionKind.Approved
-            select new
-            {
-                Part = part,
-                Line = line,
-                Job = job,
-                Order = order,
-            }
-        ).ToListAsync();
-        return
-        [
-            .. here.Select(h => new LoosePartView(
-                h.Order.Id,
-                h.Order.Number,
-                h.Line.Id,
-                h.Line.Description,
-                h.Line.Number,
-                LoosePart.Units(h.Job, h.Line).Value,
-                "Here",
-                LoosePart.Why(h.Order, h.Job, h.Line),
-                true
-            )),
-            .. coming.Select(c => new LoosePartView(
-                c.Order.Id,
-                c.Order.Number,
-                c.Line.Id,
-                c.Part.Description,
-                c.Part.PartNumber,
-                c.Part.Open.Value,
-                $"PO {open[c.Part.PurchaseOrderId].Number}, {suppliers[open[c.Part.PurchaseOrderId].SupplierId]}",
-                LoosePart.Why(c.Order, c.Job, c.Line),
-                false
-            )),
-        ];
     }
 
     private static async Task<IResult> ReturnableAsync(ShopDb db, TimeProvider time, string? text)

@@ -66,7 +66,10 @@ public class HoursTests
         LocalDate monday = new(2026, 11, 23),
             tuesday = new(2026, 11, 24);
         string On(LocalDate day, params Absence[] away) =>
-            string.Join(", ", noor.StretchesOn(day, shop, away).Select(s => $"{s.From:ddd HH:mm}-{s.Until:ddd HH:mm}"));
+            string.Join(
+                ", ",
+                noor.StretchesOn(day, shop, away).Select(s => FormattableString.Invariant($"{s.From:ddd HH:mm}-{s.Until:ddd HH:mm}"))
+            );
         Assert.Equal("Mon 22:00-Tue 00:00", On(monday));
         // Whoever is still there from the night begins nothing anew.
         Assert.Equal("Tue 00:00-Tue 02:00, Tue 03:00-Tue 06:00, Tue 06:00-Tue 09:00", On(tuesday));

@@ -286,6 +286,51 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_credited_part_goes_back_to_the_supplier_that_it_came_from_by_way_of_the_shelf()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var owner = await shop.SignInAsync("ingrid");
+        static object OneOf(JsonNode line) =>
+            new
+            {
+                reason = "Brought back unused",
+                lines = new[]
+                {
+                    new
+                    {
+                        job = line.Text("job"),
+                        line = line["line"]!.GetValue<int>(),
+                        quantity = "1",
+                        toStock = false,
+                        toSupplier = true,
+                    },
+                },
+            };
+        async Task<JsonNode> PartOfAsync(long id) =>
+            (await mina.GetAsync($"invoices/{id}")).List("creditable").First(l => l!.Text("kind") == "Part")!;
+        var invoice = await InvoicedAsync(mina, "Zurueck");
+        var credited = await owner.PostAsync($"invoices/{invoice}/credit", OneOf(await PartOfAsync(invoice)));
+        var number = Assert.Single(credited.List("returns"))!.GetValue<long>();
+        async Task<JsonNode> ReturnAsync() =>
+            (await mina.GetAsync("part-returns")).List("returns").First(r => r!["number"]!.GetValue<long>() == number)!;
+        var written = await ReturnAsync();
+        Assert.Equal(("Harbor Parts", 1m), (written.Text("supplier"), Assert.Single(written.List("lines"))!.Number("quantity")));
+        await BooksAreRightAsync();
+        // Until it is picked up it lies on the shelf; then it is gone, and the supplier owes its price.
+        await using var db = shop.OpenDb();
+        var part = await db.PartReturnLines.Where(l => l.PartReturnId == written.Id()).Select(l => l.PartId).SingleAsync();
+        var shelved = (await db.Parts.AsNoTracking().SingleAsync(p => p.Id == part)).OnHand.Value;
+        await mina.PostAsync($"part-returns/{written.Id()}/send");
+        Assert.Equal(shelved - 1, (await db.Parts.AsNoTracking().SingleAsync(p => p.Id == part)).OnHand.Value);
+        await mina.PostAsync($"part-returns/{written.Id()}/credit", new { amount = "", memo = "CM-1" });
+        await BooksAreRightAsync();
+        // The other one too; no third came.
+        await owner.PostAsync($"invoices/{invoice}/credit", OneOf(await PartOfAsync(invoice)));
+        await BooksAreRightAsync();
+        Assert.Equal("credit.noSupplier", (await owner.RefusedAsync("invoices/1/credit", OneOf(await PartOfAsync(1)))).Text("code"));
+    }
+
+    [Fact]
     public async Task An_account_pays_several_invoices_at_once_and_gets_its_statement()
     {
         using var mina = await shop.SignInAsync("mina");

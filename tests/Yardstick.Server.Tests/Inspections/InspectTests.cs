@@ -34,6 +34,17 @@ public class InspectTests(ShopFixture shop) : IClassFixture<ShopFixture>
         );
 
     [Fact]
+    public async Task A_photo_of_a_point_shows_at_its_finding_on_the_order()
+    {
+        await using var db = shop.OpenDb();
+        var photo = await db.PointPhotos.OrderBy(p => p.Id).FirstAsync();
+        var finding = await db.Findings.SingleAsync(f => f.InspectionPointId == photo.InspectionPointId);
+        using var mina = await shop.SignInAsync("mina");
+        var sheet = await mina.SheetAsync(finding.OrderId);
+        Assert.Equal(photo.Hash, sheet.List("findings").Single(f => f!.Id() == finding.Id)!.Text("photoHash"));
+    }
+
+    [Fact]
     public async Task A_template_is_made_changed_and_kept_by_what_was_begun()
     {
         using var ingrid = await shop.SignInAsync("ingrid");

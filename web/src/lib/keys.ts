@@ -31,10 +31,15 @@ function typing(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 }
 
+/** What holds the keys while it is open. One that fades out is closed: the next key is the page's already. */
+const OPEN = ['[role="dialog"][aria-modal="true"]', '.MuiDialog-root', '.MuiPopover-root']
+  .map((part) => `${part}:not([aria-hidden="true"], [aria-hidden="true"] *)`)
+  .join(', ');
+
 window.addEventListener('keydown', (event) => {
   if (event.defaultPrevented) return;
   const name = pressed(event);
-  const dialog = document.querySelector('[role="dialog"][aria-modal="true"], .MuiDialog-root, .MuiPopover-root');
+  const dialog = document.querySelector(OPEN);
   for (const group of [...groups].reverse()) {
     const binding = group.bindings.find((b) => b.key === name);
     if (!binding) continue;

@@ -13394,7 +13394,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Returns, cores that are owed, and parts that nobody waits for any more. */
+        /** @description The page of what goes back: returns, cores that are owed, parts that nobody waits for, and what can still be returned. */
         get: {
             parameters: {
                 query?: never;
@@ -13757,7 +13757,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Returns, cores that are owed, and parts that nobody waits for any more. */
+        /** @description The page of what goes back: returns, cores that are owed, parts that nobody waits for, and what can still be returned. */
         get: {
             parameters: {
                 query?: {
@@ -25627,6 +25627,11 @@ export interface components {
              * @default false
              */
             isCore: boolean;
+            /**
+             * @description They go back to the supplier they came from: a return is written.
+             * @default false
+             */
+            toSupplier: boolean;
         };
         /** @description A credit memo for what was disputed on a bill, as typed. */
         CreditOfBillRequest: {
@@ -27491,7 +27496,7 @@ export interface components {
             /** Format: int32 */
             shortestPin: number;
         };
-        /** @description The credit memo, money to hand back now, and card refunds to settle. */
+        /** @description The credit memo, money to hand back now, card refunds to settle, and numbers of the returns that were written. */
         InvoiceCredited: {
             /** Format: int64 */
             creditNoteId: number;
@@ -27502,6 +27507,7 @@ export interface components {
             cardRefunds: number[];
             /** Format: double */
             kept: number;
+            returns: number[];
         };
         /** @enum {unknown} */
         InvoiceKind: "Invoice" | "CreditNote";

@@ -31,7 +31,8 @@ public sealed record FindingView(
     /// <summary>A finding as it is shown.</summary>
     /// <param name="finding">The finding.</param>
     /// <param name="by">Who found it.</param>
-    internal static FindingView Of(Finding finding, string by) =>
+    /// <param name="pointPhoto">First photo of its point; null where it has none, or is of no inspection.</param>
+    internal static FindingView Of(Finding finding, string by, string? pointPhoto = null) =>
         new(
             finding.Id,
             finding.Group,
@@ -40,7 +41,7 @@ public sealed record FindingView(
             finding.Unit,
             finding.Limits,
             finding.Rating,
-            finding.PhotoHash,
+            finding.PhotoHash ?? pointPhoto,
             by,
             finding.At,
             finding.JobId

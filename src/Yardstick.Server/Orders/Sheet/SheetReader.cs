@@ -291,7 +291,15 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     private static async Task<IReadOnlyList<FindingView>> FindingsAsync(ShopDb db, long id, Dictionary<long, StaffMember> staff)
     {
         var findings = await db.Findings.Where(f => f.OrderId == id).OrderBy(f => f.Id).ToListAsync();
-        return findings.ConvertAll(f => FindingView.Of(f, staff[f.ById].ShortName));
+        // What was photographed at a point of an inspection shows here as well.
+        var pointIds = findings.Select(f => f.InspectionPointId).OfType<long>().ToList();
+        var photos =
+            pointIds.Count == 0
+                ? []
+                : await db.PointPhotos.AsNoTracking().Where(p => pointIds.Contains(p.InspectionPointId)).OrderBy(p => p.Id).ToListAsync();
+        return findings.ConvertAll(f =>
+            FindingView.Of(f, staff[f.ById].ShortName, photos.Find(p => p.InspectionPointId == f.InspectionPointId)?.Hash)
+        );
     }
 
     private static async Task<IReadOnlyList<SheetInspection>> InspectionsAsync(ShopDb db, long id)

@@ -5,7 +5,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
-import { api, sentence, unwrap, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { amount, figure } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { useDebouncedValue } from '../../lib/useDebouncedValue';
@@ -16,9 +16,12 @@ import styles from './dialogs.module.css';
 
 /** A line that can be credited, or its core charge alone. */
 type Line = Schemas['CreditableLine'] & { isCore: boolean };
+/** What becomes of a part that is credited. */
+type Fate = 'stays' | 'stock' | 'supplier';
+
 interface Pick {
   quantity: string;
-  toStock: boolean;
+  fate: Fate;
 }
 
 const key = (line: Line) => `${line.job}/${line.line}${line.isCore ? '/core' : ''}`;
@@ -38,10 +41,10 @@ export function CreditDialog({
 }) {
   const [reason, setReason] = useState(core ? 'Core returned' : '');
   const [what, setWhat] = useState<'all' | 'lines'>(core ? 'lines' : 'all');
-  const [picks, setPicks] = useState<Record<string, Pick>>(core ? { [`${core}/core`]: { quantity: '', toStock: false } } : {});
+  const [picks, setPicks] = useState<Record<string, Pick>>(core ? { [`${core}/core`]: { quantity: '', fate: 'stays' } } : {});
   const [openAgain, setOpenAgain] = useState(false);
   const [keep, setKeep] = useState(false);
-  const [problem, setProblem] = useState('');
+  const [problem, setProblem] = useState<{ text: string; ofReason: boolean } | null>(null);
   const [busy, setBusy] = useState(false);
   const refresh = useRefresh();
   const say = useSay();
@@ -53,7 +56,14 @@ export function CreditDialog({
           .filter((line) => picks[key(line)])
           .map((line) => {
             const pick = picks[key(line)]!;
-            return { job: line.job, line: line.line, quantity: pick.quantity, toStock: pick.toStock, isCore: line.isCore };
+            return {
+              job: line.job,
+              line: line.line,
+              quantity: pick.quantity,
+              toStock: pick.fate === 'stock',
+              toSupplier: pick.fate === 'supplier',
+              isCore: line.isCore,
+            };
           });
   const body = { reason, lines, keepAsDeposit: keep, openAgain: what === 'all' && openAgain };
   const asked = useDebouncedValue(JSON.stringify(lines), 250);
@@ -79,12 +89,13 @@ export function CreditDialog({
           `Credit memo ${credited.creditNoteNumber} posted.`,
           credited.cashBack > 0 ? `Hand back ${amount(credited.cashBack)}.` : '',
           credited.kept > 0 ? `${amount(credited.kept)} stays as a deposit.` : '',
+          credited.returns.length > 0 ? `Return ${credited.returns.join(', ')} written.` : '',
         ]
           .filter(Boolean)
           .join(' '),
       );
     } catch (error) {
-      setProblem(sentence(error));
+      setProblem({ text: sentence(error), ofReason: error instanceof Problem && error.field === 'reason' });
       setBusy(false);
     }
   };
@@ -93,7 +104,7 @@ export function CreditDialog({
       <form onSubmit={(event) => void submit(event)}>
         <DialogTitle id="credit-title">Credit invoice {invoice.number}</DialogTitle>
         <DialogContent className={styles.body}>
-          <Labelled label="Reason" value={reason} onText={setReason} problem={problem || undefined} autoFocus />
+          <Labelled label="Reason" value={reason} onText={setReason} problem={problem?.ofReason ? problem.text : undefined} autoFocus />
           <SegmentedControl
             label="What is credited"
             value={what}
@@ -121,6 +132,11 @@ export function CreditDialog({
               {amount(preview.data.total)} is credited, {amount(preview.data.tax)} tax in it.
               {preview.data.back > 0 && ` ${amount(preview.data.back)} ${keep ? 'stays as a deposit' : 'goes back the way it was paid'}.`}
               {preview.data.leftAfter > 0 && ` ${amount(preview.data.leftAfter)} is still due afterwards.`}
+            </p>
+          )}
+          {problem && !problem.ofReason && (
+            <p className="notice stop" role="alert">
+              {problem.text}
             </p>
           )}
           {chosen && preview.error && <p className="notice stop">{sentence(preview.error)}</p>}
@@ -164,7 +180,7 @@ function Lines({
         <tr>
           <th>Line</th>
           <th className="right">Quantity</th>
-          <th>Back to stock</th>
+          <th>The part</th>
         </tr>
       </thead>
       <tbody>
@@ -177,7 +193,7 @@ function Lines({
                   <input
                     type="checkbox"
                     checked={!!pick}
-                    onChange={(event) => set(line, event.target.checked ? { quantity: '', toStock: false } : null)}
+                    onChange={(event) => set(line, event.target.checked ? { quantity: '', fate: 'stays' } : null)}
                   />
                   <span>
                     {line.description} <span className="soft small">{line.jobTitle}</span>
@@ -201,13 +217,17 @@ function Lines({
               </td>
               <td>
                 {line.kind === 'Part' && !line.isCore && (
-                  <input
-                    type="checkbox"
-                    aria-label={`${line.description} back to stock`}
+                  <select
+                    className={styles.fate}
+                    aria-label={`What becomes of ${line.description}`}
                     disabled={!pick}
-                    checked={pick?.toStock ?? false}
-                    onChange={(event) => pick && set(line, { ...pick, toStock: event.target.checked })}
-                  />
+                    value={pick?.fate ?? 'stays'}
+                    onChange={(event) => pick && set(line, { ...pick, fate: event.target.value as Fate })}
+                  >
+                    <option value="stays">not coming back</option>
+                    <option value="stock">back to stock</option>
+                    <option value="supplier">back to the supplier</option>
+                  </select>
                 )}
               </td>
             </tr>
