@@ -25,7 +25,7 @@ internal static class ReturnQueries
         );
 
     /// <summary>
-    /// What came for lines of orders and was put to stock when it was credited, less what went back from there: as which part, and how much.
+    /// What came for lines of orders and was put to stock when it was credited, less what went back from there: which part, and how much.
     /// </summary>
     internal static async Task<IReadOnlyDictionary<long, (long PartId, Quantity Units)>> ShelvedAsync(
         this ShopDb db,

@@ -8,7 +8,7 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Purchasing;
 
-/// <summary>The page of what goes back: returns, cores that are owed, parts that nobody waits for, and what can still be returned.</summary>
+/// <summary>What goes back: returns, cores that are owed, parts that nobody waits for, and what can still be returned.</summary>
 public static class ReturnsView
 {
     private const int Most = 60;
