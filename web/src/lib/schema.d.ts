@@ -13394,7 +13394,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The page of what goes back: returns, cores that are owed, parts that nobody waits for, and what can still be returned. */
+        /** @description What goes back: returns, cores that are owed, parts that nobody waits for, and what can still be returned. */
         get: {
             parameters: {
                 query?: never;
@@ -13757,7 +13757,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The page of what goes back: returns, cores that are owed, parts that nobody waits for, and what can still be returned. */
+        /** @description What goes back: returns, cores that are owed, parts that nobody waits for, and what can still be returned. */
         get: {
             parameters: {
                 query?: {
