@@ -183,7 +183,14 @@ public static class CreditInvoice
         var credited = await CreditAsync(work, account, request, picked.Value, null, talk);
         if (credited.Ok && picked.Value.ToSupplier.Count > 0)
         {
-            var returns = await ReturnAsync(work, account, picked.Value.ToSupplier, request.Reason!.Trim(), rounds);
+            var returns = await CreditedParts.ToSuppliersAsync(
+                work,
+                account,
+                picked.Value.Picks,
+                picked.Value.ToSupplier,
+                request.Reason!.Trim(),
+                rounds
+            );
             if (returns.Problem is { } notReturned)
                 return notReturned;
             credited = credited.Value with { Returns = returns.Value };
@@ -242,7 +249,7 @@ public static class CreditInvoice
             return bad;
         if (sale.Value is { IsLast: true, Figures.Total: 0, Due.Cents: 0 } && account.Credits.Count > 0)
             return new Problem("credit.empty", "Nothing is left of this invoice to credit.");
-        var back = costs is not null ? costs : await PartsBackAsync(work, account, picked.ToStock);
+        var back = costs is not null ? costs : await CreditedParts.ToShelfAsync(work, account, picks, picked.ToStock);
         if (back.Problem is { } noPart)
             return noPart;
         var note = await NoteAsync(work, account, sale.Value, picks, request.Reason!.Trim(), back.Value);
@@ -251,7 +258,7 @@ public static class CreditInvoice
         if (await db.BookAsync(actor, () => PostInvoice.Entries([note], customer)) is { } locked)
             return locked;
         var after = (await db.AccountAsync(account.Invoice.Id)).Value;
-        if (await CoresBackAsync(work, account, after, picks, isOpenedAgain: costs is not null) is { } notBooked)
+        if (await CreditedParts.CoresAsync(work, account, after, picks, isOpenedAgain: costs is not null) is { } notBooked)
             return notBooked;
         var kept = Money.Zero;
         if (request.KeepAsDeposit && after.Surplus.Cents > 0)
@@ -308,132 +315,6 @@ public static class CreditInvoice
             work.Actor
         );
     }
-
-    /// <summary>Parts that come back to the shelf, at what they cost the invoice.</summary>
-    private static async Task<Result<CostsBack>> PartsBackAsync(
-        CommandContext work,
-        InvoiceAccount account,
-        IReadOnlyList<CreditPick> wanted
-    )
-    {
-        if (wanted.Count == 0)
-            return CostsBack.None;
-        var order = (await work.Db.ReadOrderAsync(account.Invoice.OrderId))!;
-        var (figures, value) = (account.Figures(), Money.Zero);
-        foreach (var item in wanted)
-        {
-            var job = order.OnJobs.FirstOrDefault(j => OrderPricing.JobKey(j) == item.Job);
-            if (job is null || OrderPricing.PricedLines(job).ElementAtOrDefault(item.Line) is not PartLine line)
-                return new Problem("credit.noPart", "Only parts can come back to stock.", "lines");
-            var units = Quantity.Of(item.Quantity ?? figures.QuantityLeft(item.Job, item.Line) ?? 0);
-            if (units <= Quantity.Zero)
-                continue;
-            var part = await EndOrder.StockedAsync(work.Db, line.PartId, line.Number, () => Core.Catalog.Part.Of(line));
-            if (part.Problem is { } nameless)
-                return nameless;
-            var source = new StockSource(MovementDocument.Order, order.Id, line.Id);
-            var movement = part.Value.Receive(StockMovementKind.Return, units, await CostAsync(work.Db, line), source, work.Actor);
-            work.Db.StockMovements.Add(movement);
-            value += movement.ValueChange;
-        }
-        return new CostsBack(value, Money.Zero);
-    }
-
-    /// <summary>Parts go back to the suppliers that they came from: a return for each.</summary>
-    private static async Task<Result<List<long>>> ReturnAsync(
-        CommandContext work,
-        InvoiceAccount before,
-        IReadOnlyList<CreditPick> wanted,
-        string reason,
-        SupplierRounds rounds
-    )
-    {
-        await work.Db.SaveChangesAsync();
-        var order = (await work.Db.ReadOrderAsync(before.Invoice.OrderId))!;
-        var figures = before.Figures();
-        var bySupplier = new SortedDictionary<long, List<PartReturns.ReturnLineRequest>>();
-        foreach (var item in wanted)
-        {
-            var job = order.OnJobs.First(j => OrderPricing.JobKey(j) == item.Job);
-            var line = (PartLine)OrderPricing.PricedLines(job).ElementAt(item.Line);
-            var left = Quantity.Of(item.Quantity ?? figures.QuantityLeft(item.Job, item.Line) ?? 0);
-            var came = await work
-                .Db.ReceiptLines.Where(l => l.OrderId == order.Id && l.LineId == line.Id)
-                .Join(work.Db.Receipts, l => l.ReceiptId, r => r.Id, (l, r) => new { Line = l, r.SupplierId })
-                .OrderByDescending(x => x.Line.Id)
-                .ToListAsync();
-            var gone = await work.Db.GoneBackAsync(came.ConvertAll(x => x.Line.Id));
-            foreach (var receipt in came.TakeWhile(_ => left > Quantity.Zero))
-            {
-                var there = receipt.Line.Quantity - gone.GetValueOrDefault(receipt.Line.Id);
-                var units = there < left ? there : left;
-                if (units <= Quantity.Zero)
-                    continue;
-                if (!bySupplier.TryGetValue(receipt.SupplierId, out var lines))
-                    bySupplier[receipt.SupplierId] = lines = [];
-                lines.Add(new(receipt.Line.Id, units.ToString(), PartReturnReason.Spare));
-                left -= units;
-            }
-            if (left > Quantity.Zero)
-                return new Problem(
-                    "credit.noSupplier",
-                    $"\"{line.Description}\" did not come from a supplier for this order. Put it back to stock.",
-                    "lines"
-                );
-        }
-        var numbers = new List<long>();
-        foreach (var lines in bySupplier.Values)
-        {
-            var made = await PartReturns.WriteAsync(work, new(lines, reason), rounds);
-            if (made.Problem is { } problem)
-                return problem;
-            numbers.Add(made.Value.Number);
-        }
-        return numbers;
-    }
-
-    /// <summary>The order's lines know which core charges stand, and which old parts are here.</summary>
-    private static async Task<Problem?> CoresBackAsync(
-        CommandContext work,
-        InvoiceAccount before,
-        InvoiceAccount after,
-        IReadOnlyList<CreditPick>? picks,
-        bool isOpenedAgain
-    )
-    {
-        var order = (await work.Db.LoadOrderAsync(before.Invoice.OrderId))!;
-        var (earlier, figures) = (before.Figures(), after.Figures());
-        foreach (var job in order.OnJobs)
-        {
-            var key = OrderPricing.JobKey(job);
-            foreach (var (at, line) in OrderPricing.PricedLines(job).Index())
-            {
-                var (left, was) = (Quantity.Of(figures.CoresLeft(key, at)), Quantity.Of(earlier.CoresLeft(key, at)));
-                if (line is not PartLine part || left == was)
-                    continue;
-                // What nobody expected any more came, or is not owed any more.
-                if (
-                    part.CoresGivenUp > Quantity.Zero
-                    && (await CustomerCores.TakeBackAsync(work, before.Invoice, part, "credited")).Problem is { } locked
-                )
-                    return locked;
-                var isAlone = picks?.Any(p => p.IsCore && p.Job == key && p.Line == at) == true;
-                if (!isOpenedAgain)
-                    part.CreditCores(left, isAlone ? was - left : Quantity.Zero);
-                work.Changed(TopicKind.Returns);
-            }
-        }
-        return null;
-    }
-
-    private static async Task<UnitPrice> CostAsync(ShopDb db, PartLine line) =>
-        line.ReceivedQuantity > Quantity.Zero
-            ? UnitPrice.Rounded(line.ReceivedValue.Amount / line.ReceivedQuantity.Value)
-            : await db
-                .StockMovements.Where(m => m.LineId == line.Id && m.Kind == StockMovementKind.Issue)
-                .OrderByDescending(m => m.Id)
-                .Select(m => m.UnitCost)
-                .FirstOrDefaultAsync();
 
     /// <summary>The lines as they are meant.</summary>
     /// <param name="Picks">The lines; null for all that is left.</param>
