@@ -46,7 +46,7 @@ internal static class CreditedParts
         return new CostsBack(value, Money.Zero);
     }
 
-    /// <summary>Parts that lie on the shelf by now go to the suppliers that they came from: a return for each. Answers their numbers.</summary>
+    /// <summary>Parts that lie on the shelf by now go to the suppliers that they came from: a return for each, by its number.</summary>
     internal static async Task<Result<List<long>>> ToSuppliersAsync(
         CommandContext work,
         InvoiceAccount before,
