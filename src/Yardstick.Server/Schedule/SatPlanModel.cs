@@ -49,6 +49,9 @@ internal sealed class SatPlanModel
     /// <summary>What is made as small as possible, in this order, each with its share of the time that is left.</summary>
     internal IReadOnlyList<(SatObjective Objective, double Share)> Objectives { get; }
 
+    /// <summary>It is proven within the time as a rule.</summary>
+    internal bool IsSmall => tasks.Count <= FewTasks;
+
     /// <summary>From now on a figure is made small; what is there is where the search begins.</summary>
     internal void Aim(SatObjective objective, PlanDraft? from)
     {
@@ -116,16 +119,17 @@ internal sealed class SatPlanModel
 
     private int SlotOf(int start) => (start - phase) / unit;
 
-    /// <summary>Bays that can do the same, and that nothing fixed stands in, are one group with as many places.</summary>
+    /// <summary>Bays in which the same jobs can be done, and that nothing fixed stands in, are one group with as many places.</summary>
     private void GroupBays()
     {
         if (plan.Bays is not { } bays)
             return;
         var held = plan.Tasks.Select(t => t.Held?.Bay).OfType<int>().ToHashSet();
+        var movable = plan.Tasks.Where(t => t.Held is null && t.IsCertain && t.Bays is not null).ToList();
         bayGroups.AddRange(
             Enumerable
                 .Range(0, bays.Count)
-                .GroupBy(b => held.Contains(b) ? $"#{b}" : string.Join('\n', bays[b].Can.Distinct().Order(StringComparer.Ordinal)))
+                .GroupBy(b => held.Contains(b) ? $"#{b}" : string.Join(',', movable.Where(t => t.Bays!.Contains(b)).Select(t => t.Index)))
                 .Select(g => g.ToArray())
         );
     }
@@ -168,7 +172,7 @@ internal sealed class SatPlanModel
                 Model.Add(sat.Lasts == lasts).OnlyEnforceIf(segment);
                 Model.Add(sat.End == sat.Start + lasts).OnlyEnforceIf(segment);
                 chosen.Add(segment);
-                sat.Segments.Add((worker, [.. starts], segment));
+                sat.Segments.Add((worker, [.. starts], lasts, segment));
             }
             Model.Add(LinearExpr.Sum(chosen) == does);
         }
@@ -215,14 +219,18 @@ internal sealed class SatPlanModel
         foreach (var worker in plan.Workers)
         {
             var taken = Held(t => t.Held!.Worker == worker.Index);
-            taken.AddRange(
-                tasks
-                    .Where(t => t.ByWorker.ContainsKey(worker.Index))
-                    .Select(t => Interval(t, t.ByWorker[worker.Index], $"w{t.Task.Index}.{worker.Index}"))
-            );
+            taken.AddRange(tasks.Where(t => t.ByWorker.ContainsKey(worker.Index)).SelectMany(t => Taken(t, worker.Index)));
             Model.AddNoOverlap(taken);
         }
     }
+
+    /// <summary>When a job takes somebody: in a small plan once for each length that it may have, which proves more and takes longer.</summary>
+    private IEnumerable<IntervalVar> Taken(SatTask task, int worker) =>
+        IsSmall
+            ? task
+                .Segments.Where(s => s.Worker == worker)
+                .Select(s => Model.NewOptionalFixedSizeIntervalVar(task.Start, s.Lasts, s.Chosen, $"w{task.Task.Index}.{worker}.{s.Lasts}"))
+            : [Interval(task, task.ByWorker[worker], $"w{task.Task.Index}.{worker}")];
 
     private void Bays()
     {
@@ -362,7 +370,7 @@ internal sealed class SatPlanModel
     private IEnumerable<(SatObjective, double)> Aims()
     {
         // By the clock a unit takes the longer the more jobs there are, and most of all for the sum of finishes.
-        var few = tasks.Count <= FewTasks;
+        var few = IsSmall;
         var counted = orders.Where(o => !o.Key.WantsPromise).ToList();
         if (goal.Promised is { } promised && orders.TryGetValue(promised, out var wanted))
             yield return (new SatObjective(LinearExpr.Sum([wanted.Finish]), d => d.FinishOf(promised) ?? int.MaxValue, 0), few ? 0.5 : 0.4);
@@ -373,7 +381,7 @@ internal sealed class SatPlanModel
                 d => d.Figures.LateWeighted,
                 0
             ),
-            few ? 0.5 : 0.12
+            few ? 0.5 : 0.1
         );
         var planned = tasks.Where(t => t.Task.Planned is not null && !t.Task.Order.WantsPromise).ToList();
         var heldMoved = plan.Tasks.Count(t =>
@@ -391,7 +399,7 @@ internal sealed class SatPlanModel
             ),
             few ? 0.4 : 0.05
         );
-        yield return (new SatObjective(LinearExpr.Sum(counted.Select(o => o.Value.Counted)), d => d.Figures.FinishSum, 0), few ? 1 : 0.03);
+        yield return (new SatObjective(LinearExpr.Sum(counted.Select(o => o.Value.Counted)), d => d.Figures.FinishSum, 0), few ? 1 : 0.025);
     }
 
     /// <summary>Jobs that nobody can do, and those that come after them: no plan has a place for them.</summary>
@@ -418,7 +426,7 @@ internal sealed class SatPlanModel
             Model.AddHint(task.Slot, place is null ? 0 : SlotOf(place.Start));
             Model.AddHint(task.Lasts, place is null ? 0 : place.End - place.Start);
             Model.AddHint(task.End, place?.End ?? 0);
-            foreach (var (worker, starts, chosen) in task.Segments)
+            foreach (var (worker, starts, _, chosen) in task.Segments)
                 Model.AddHint(chosen, place is not null && worker == place.Worker && starts.Contains(place.Start));
         }
         foreach (var (order, (complete, last, finish, late, counted)) in orders)

@@ -19,5 +19,5 @@ internal sealed record SatTask(PlanTask Task, IntVar Slot, LinearExpr Start, Int
     internal Dictionary<int, BoolVar> ByBays { get; } = [];
 
     /// <summary>Between which gaps of whose hours it stands: beginnings that take equally long.</summary>
-    internal List<(int Worker, HashSet<int> Starts, BoolVar Chosen)> Segments { get; } = [];
+    internal List<(int Worker, HashSet<int> Starts, int Lasts, BoolVar Chosen)> Segments { get; } = [];
 }

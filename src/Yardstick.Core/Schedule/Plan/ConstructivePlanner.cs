@@ -22,20 +22,21 @@ public static class ConstructivePlanner
         while (improved && tries > 0)
         {
             improved = false;
-            for (var from = 0; from < sequence.Count && tries > 0; from++)
-            for (var to = 0; to < sequence.Count && tries > 0; to++)
-            {
-                if (from == to)
-                    continue;
-                tries--;
-                var moved = new List<PlanOrderModel>(sequence);
-                moved.RemoveAt(from);
-                moved.Insert(to, sequence[from]);
-                var tried = Build(model, moved, keep);
-                if (!better(tried, best))
-                    continue;
-                (best, sequence, improved) = (tried, moved, true);
-            }
+            // What is late by most is moved first: it has most to gain.
+            foreach (var order in sequence.OrderByDescending(o => (long)o.Order.Weight * (best.LateOf(o) ?? 0)).ThenBy(o => o.Index))
+                for (var to = 0; to < sequence.Count && tries > 0; to++)
+                {
+                    if (sequence[to] == order)
+                        continue;
+                    tries--;
+                    var moved = new List<PlanOrderModel>(sequence);
+                    moved.Remove(order);
+                    moved.Insert(to, order);
+                    var tried = Build(model, moved, keep);
+                    if (!better(tried, best))
+                        continue;
+                    (best, sequence, improved) = (tried, moved, true);
+                }
         }
         return best;
     }
@@ -67,14 +68,15 @@ public static class ConstructivePlanner
     private static PlanDraft Build(PlanModel model, List<PlanOrderModel> sequence, bool keepPlanned)
     {
         var board = new PlanBoard(model);
-        var open = sequence.SelectMany(o => o.CertainTasks.Where(t => t.Held is null)).ToList();
-        var done = new HashSet<PlanTask>(model.Tasks.Where(t => t.Held is not null));
+        var open = sequence.SelectMany(o => o.CertainTasks).Where(t => t.Held is null).ToList();
+        var done = model.Tasks.Select(t => t.Held is not null).ToArray();
         while (open.Count > 0)
         {
             // What waits for others comes after them; there is no circle.
-            var task = open.Find(t => t.Awaited.All(done.Contains))!;
-            open.Remove(task);
-            done.Add(task);
+            var next = open.FindIndex(t => t.Awaited.All(b => done[b.Index]));
+            var task = open[next];
+            open.RemoveAt(next);
+            done[task.Index] = true;
             board.PutFirst(task, keepPlanned);
         }
         return board.Draft();

@@ -90,15 +90,14 @@ public sealed class PlanBoard
                 continue;
             if (time.EndOf(at, task.Durations[worker]) is not { } end || end > before)
                 return null;
-            var place = new PlacedTask(worker, null, at, end);
-            if (byWorker[worker].Clash(place) is { } busy)
-                at = Past(busy.End, at);
-            else if (byOrder[task.Order.Index].Clash(place) is { } same)
-                at = Past(same.End, at);
+            if (byWorker[worker].Clash(at, end) is { } busy)
+                at = Past(busy, at);
+            else if (byOrder[task.Order.Index].Clash(at, end) is { } same)
+                at = Past(same, at);
             else if (task.Bays is not { } bays)
-                return place;
-            else if (FreeBay(bays, place, out var free) is { } bay)
-                return place with { Bay = bay };
+                return new PlacedTask(worker, null, at, end);
+            else if (FreeBay(bays, at, end, out var free) is { } bay)
+                return new PlacedTask(worker, bay, at, end);
             else if (free is not { } later)
                 return null;
             else
@@ -109,14 +108,14 @@ public sealed class PlanBoard
     private static int Past(int end, int at) => Math.Max(end, at + 1);
 
     /// <summary>A bay that is free, the one that can do least; else when the first of them is.</summary>
-    private int? FreeBay(IReadOnlyList<int> bays, PlacedTask place, out int? free)
+    private int? FreeBay(IReadOnlyList<int> bays, int start, int end, out int? free)
     {
         free = null;
         int? found = null;
         foreach (var bay in bays)
         {
-            if (byBay[bay].Clash(place) is { } taken)
-                free = Math.Min(free ?? taken.End, taken.End);
+            if (byBay[bay].Clash(start, end) is { } taken)
+                free = Math.Min(free ?? taken, taken);
             else if (found is not { } other || model.Bays![bay].Can.Count < model.Bays[other].Can.Count)
                 found = bay;
         }

@@ -1,10 +1,21 @@
 namespace Yardstick.Core.Schedule;
 
 /// <summary>A plan of a model: where each job stands.</summary>
-/// <param name="model">The model.</param>
-/// <param name="places">Places by job; null without one.</param>
-public sealed class PlanDraft(PlanModel model, IReadOnlyList<PlacedTask?> places)
+public sealed class PlanDraft
 {
+    private readonly PlanModel model;
+    private readonly IReadOnlyList<PlacedTask?> places;
+    private readonly Lazy<PlanFigures> figures;
+
+    /// <summary>Makes it.</summary>
+    /// <param name="model">The model.</param>
+    /// <param name="places">Places by job; null without one.</param>
+    public PlanDraft(PlanModel model, IReadOnlyList<PlacedTask?> places)
+    {
+        (this.model, this.places) = (model, places);
+        figures = new(Judged);
+    }
+
     /// <summary>The model.</summary>
     public PlanModel Model => model;
 
@@ -27,30 +38,33 @@ public sealed class PlanDraft(PlanModel model, IReadOnlyList<PlacedTask?> places
     }
 
     /// <summary>How late an order is; null where it has no finish.</summary>
-    public int? LateOf(PlanOrderModel order) => FinishOf(order) is { } finish ? Math.Max(0, finish - (order.Promise ?? finish)) : null;
+    public int? LateOf(PlanOrderModel order) => FinishOf(order) is { } finish ? LateOf(order, finish) : null;
+
+    private static int LateOf(PlanOrderModel order, int finish) => Math.Max(0, finish - (order.Promise ?? finish));
 
     /// <summary>What the plan is judged by; the order that wants a promise is in none of it.</summary>
-    public PlanFigures Figures
+    public PlanFigures Figures => figures.Value;
+
+    private PlanFigures Judged()
     {
-        get
+        var (without, moved) = (0, 0);
+        var (late, finishes) = (0L, 0L);
+        foreach (var order in model.Orders)
         {
-            var (without, moved) = (0, 0);
-            var (late, finishes) = (0L, 0L);
-            foreach (var order in model.Orders.Where(o => !o.WantsPromise))
+            if (order.WantsPromise)
+                continue;
+            foreach (var task in order.CertainTasks)
             {
-                foreach (var task in order.CertainTasks)
-                {
-                    if (this[task] is not { } place)
-                        without++;
-                    else if (task.Planned is { } planned && planned != place.Worker)
-                        moved++;
-                }
-                if (FinishOf(order) is not { } finish)
-                    continue;
-                finishes += finish;
-                late += (long)LateOf(order)! * order.Order.Weight;
+                if (this[task] is not { } place)
+                    without++;
+                else if (task.Planned is { } planned && planned != place.Worker)
+                    moved++;
             }
-            return new PlanFigures(without, late, moved, finishes);
+            if (FinishOf(order) is not { } finish)
+                continue;
+            finishes += finish;
+            late += (long)LateOf(order, finish) * order.Order.Weight;
         }
+        return new PlanFigures(without, late, moved, finishes);
     }
 }

@@ -8,6 +8,7 @@ namespace Yardstick.Core.Schedule;
 public sealed class PlanOrderModel(int index, PlanOrder order, bool wantsPromise, int? promise)
 {
     private readonly List<PlanTask> tasks = [];
+    private readonly List<PlanTask> certain = [];
 
     /// <summary>Place in the model.</summary>
     public int Index => index;
@@ -25,7 +26,12 @@ public sealed class PlanOrderModel(int index, PlanOrder order, bool wantsPromise
     public IReadOnlyList<PlanTask> Tasks => tasks;
 
     /// <summary>Its certain jobs: those that it is finished with.</summary>
-    public IEnumerable<PlanTask> CertainTasks => tasks.Where(t => t.IsCertain);
+    public IReadOnlyList<PlanTask> CertainTasks => certain;
 
-    internal void Add(PlanTask task) => tasks.Add(task);
+    internal void Add(PlanTask task)
+    {
+        tasks.Add(task);
+        if (task.IsCertain)
+            certain.Add(task);
+    }
 }

@@ -36,11 +36,19 @@ public sealed class PlanTask(int index, PlanJob job, PlanOrderModel order, int e
     public PlacedTask? Held { get; internal set; }
 
     /// <summary>Jobs that end before it begins.</summary>
-    public IReadOnlyList<PlanTask> After { get; internal set; } = [];
+    public IReadOnlyList<PlanTask> After
+    {
+        get;
+        internal set
+        {
+            field = value;
+            Awaited = IsCertain ? [.. value.Where(t => t.IsCertain)] : value;
+        }
+    } = [];
 
     /// <summary>It is planned for certain; of an order that wants a promise all are.</summary>
     public bool IsCertain => job.Certain || order.WantsPromise;
 
     /// <summary>Jobs that it waits for: certain work does not wait for uncertain work.</summary>
-    public IEnumerable<PlanTask> Awaited => IsCertain ? After.Where(t => t.IsCertain) : After;
+    public IReadOnlyList<PlanTask> Awaited { get; private set; } = [];
 }

@@ -4,34 +4,36 @@ namespace Yardstick.Core.Schedule;
 internal sealed class TakenTime
 {
     // By beginning; beside each the latest end up to there, since what is fixed may overlap.
-    private readonly List<(PlacedTask Place, int LatestEnd)> taken = [];
+    private readonly List<(int Start, int End, int LatestEnd)> taken = [];
 
     /// <summary>Takes it for a job.</summary>
     internal void Add(PlacedTask place)
     {
         var at = taken.Count;
-        while (at > 0 && taken[at - 1].Place.Start > place.Start)
+        while (at > 0 && taken[at - 1].Start > place.Start)
             at--;
-        taken.Insert(at, (place, 0));
+        taken.Insert(at, (place.Start, place.End, 0));
         for (var i = at; i < taken.Count; i++)
-            taken[i] = (taken[i].Place, Math.Max(taken[i].Place.End, i > 0 ? taken[i - 1].LatestEnd : int.MinValue));
+            taken[i] = taken[i] with { LatestEnd = Math.Max(taken[i].End, i > 0 ? taken[i - 1].LatestEnd : int.MinValue) };
     }
 
-    /// <summary>The first job that stands at the same time; null where it is free.</summary>
-    internal PlacedTask? Clash(PlacedTask place)
+    /// <summary>When the first job is over that stands at the same time; null where it is free.</summary>
+    /// <param name="start">A beginning.</param>
+    /// <param name="end">The end of what begins then.</param>
+    internal int? Clash(int start, int end)
     {
         var (low, high) = (0, taken.Count);
         while (low < high)
         {
             var middle = (low + high) / 2;
-            if (taken[middle].LatestEnd > place.Start)
+            if (taken[middle].LatestEnd > start)
                 high = middle;
             else
                 low = middle + 1;
         }
-        for (; low < taken.Count && taken[low].Place.Start < place.End; low++)
-            if (taken[low].Place.Overlaps(place))
-                return taken[low].Place;
+        for (; low < taken.Count && taken[low].Start < end; low++)
+            if (start < taken[low].End)
+                return taken[low].End;
         return null;
     }
 }

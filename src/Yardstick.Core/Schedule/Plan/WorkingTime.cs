@@ -27,21 +27,8 @@ public sealed class WorkingTime
     public int? Last => stretches.Count > 0 ? stretches[^1].Until : null;
 
     /// <summary>The stretch in which something may begin at a time; −1 where none is.</summary>
-    public int StretchAt(int minute)
-    {
-        var (low, high) = (0, stretches.Count - 1);
-        while (low <= high)
-        {
-            var middle = (low + high) / 2;
-            if (minute < stretches[middle].From)
-                high = middle - 1;
-            else if (minute >= stretches[middle].Until)
-                low = middle + 1;
-            else
-                return middle;
-        }
-        return -1;
-    }
+    public int StretchAt(int minute) =>
+        StretchAfter(minute) is var stretch && stretch < stretches.Count && stretches[stretch].From <= minute ? stretch : -1;
 
     /// <summary>When minutes are over that begin within a stretch; null where the stretches do not hold them.</summary>
     /// <param name="start">A beginning within a stretch.</param>
@@ -68,8 +55,9 @@ public sealed class WorkingTime
             return start;
         var left = minutes;
         var at = start;
-        foreach (var (from, until) in stretches.Where(s => s.Until > start))
+        for (var i = StretchAfter(start); i < stretches.Count; i++)
         {
+            var (from, until) = stretches[i];
             at = Math.Max(start, from);
             if (at + left <= until)
                 return at + left;
@@ -83,11 +71,21 @@ public sealed class WorkingTime
     public bool Holds(int start, int minutes) => StretchAt(start) >= 0 && EndOf(start, minutes) is not null;
 
     /// <summary>The first time at or after a time at which something may begin; null after the last stretch.</summary>
-    public int? Next(int minute)
+    public int? Next(int minute) =>
+        StretchAfter(minute) is var stretch && stretch < stretches.Count ? Math.Max(minute, stretches[stretch].From) : null;
+
+    /// <summary>The first stretch that is not over at a time; as many as there are after the last.</summary>
+    private int StretchAfter(int minute)
     {
-        foreach (var (from, until) in stretches)
-            if (minute < until)
-                return Math.Max(minute, from);
-        return null;
+        var (low, high) = (0, stretches.Count);
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            if (minute < stretches[middle].Until)
+                high = middle;
+            else
+                low = middle + 1;
+        }
+        return low;
     }
 }
