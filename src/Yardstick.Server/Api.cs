@@ -176,6 +176,7 @@ public static class Api
         FormerInvoices.Map(api);
         InvoiceView.Map(api);
         TakePayment.Map(api);
+        Interest.Map(api);
         CardCharges.Map(api);
         GiveBack.Map(api);
         CreditInvoice.Map(api);

@@ -68,6 +68,12 @@ public partial class Shop
     /// <summary>Card payments can take a tip.</summary>
     public bool TakesTips { get; internal set; }
 
+    /// <summary>Interest on overdue invoices, percent a month, 0 to 10; 0 charges none.</summary>
+    public decimal InterestPercent { get; internal set; }
+
+    /// <summary>Days past due before interest is charged, 0 to 365; it counts from the due day then.</summary>
+    public int InterestAfterDays { get; internal set; } = 30;
+
     /// <summary>Customers' papers show the lines of each job; else jobs with their amounts only.</summary>
     public bool PrintsLines { get; internal set; } = true;
 

@@ -59,6 +59,13 @@ public partial class Shop
             "checkMinutes" => Whole(typed, field, 480, "minutes from 0 to 480", v => CheckMinutes = v),
             "checksWork" => Kept(() => ChecksWork = typed == "true"),
             "takesTips" => Kept(() => TakesTips = typed == "true"),
+            "interestPercent" => NumberInput.Amount(typed.Length == 0 ? "0" : typed.TrimEnd('%', ' '), field)
+                is { Ok: true, Value: <= 10 and var rate }
+                ? Kept(() => InterestPercent = rate)
+                : new Problem("shop.interest", "Interest is 0 to 10 percent a month; 0 charges none.", field),
+            "interestAfterDays" => int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var after) && after <= 365
+                ? Kept(() => InterestAfterDays = after)
+                : new Problem("shop.count", "Enter a number of days from 0 to 365.", field),
             "printsLines" => Kept(() => PrintsLines = typed == "true"),
             "printsPartNumbers" => Kept(() => PrintsPartNumbers = typed == "true"),
             "printsLaborHours" => Kept(() => PrintsLaborHours = typed == "true"),
@@ -174,6 +181,8 @@ public partial class Shop
             "awayMonths" => AwayMonths.ToString(CultureInfo.InvariantCulture),
             "checksWork" => ChecksWork ? "true" : "false",
             "takesTips" => TakesTips ? "true" : "false",
+            "interestPercent" => InterestPercent.ToString("0.##", CultureInfo.InvariantCulture),
+            "interestAfterDays" => InterestAfterDays.ToString(CultureInfo.InvariantCulture),
             "printsLines" => PrintsLines ? "true" : "false",
             "printsPartNumbers" => PrintsPartNumbers ? "true" : "false",
             "printsLaborHours" => PrintsLaborHours ? "true" : "false",

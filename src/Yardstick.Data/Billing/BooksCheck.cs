@@ -123,7 +123,8 @@ public sealed class BooksCheck(ShopDb db)
             [LedgerAccount.CustomerCores] = One(
                 await db.GivenUpCores.SumAsync(c => c.Amount.Cents) - await db.Invoices.SumAsync(i => i.Sums.Core.Cents)
             ),
-            [LedgerAccount.WrittenOff] = One(await db.Adjustments.SumAsync(a => a.Amount.Cents)),
+            [LedgerAccount.WrittenOff] = One(await AdjustedAsync(AdjustmentKind.WriteOff)),
+            [LedgerAccount.Interest] = One(await AdjustedAsync(AdjustmentKind.Interest)),
             [LedgerAccount.PartsStock] = One(await StockAsync()),
             [LedgerAccount.SupplierCores] = One(await CoresAsync()),
             [LedgerAccount.Payable] = One(await PayableAsync()),
@@ -154,6 +155,8 @@ public sealed class BooksCheck(ShopDb db)
             .GroupBy(x => SalePostings.CodeOf(x.Key))
             .ToDictionary(g => g.Key, g => g.Sum(x => x.Item2));
     }
+
+    private Task<long> AdjustedAsync(AdjustmentKind kind) => db.Adjustments.Where(a => a.Kind == kind).SumAsync(a => a.Amount.Cents);
 
     private Task<long> MoneyOfAsync(PaymentMethod method) =>
         db.Payments.Where(p => p.Method == method).SumAsync(p => p.Amount.Cents + p.Tip.Cents);

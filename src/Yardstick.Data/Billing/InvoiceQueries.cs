@@ -46,7 +46,7 @@ public static class InvoiceQueries
             {
                 Invoice = i,
                 PaidCents = db.Payments.Where(p => p.InvoiceId == i.Id).Sum(p => p.Amount.Cents),
-                WrittenOffCents = db.Adjustments.Where(a => a.InvoiceId == i.Id).Sum(a => a.Amount.Cents),
+                AdjustedCents = db.Adjustments.Where(a => a.InvoiceId == i.Id).Sum(a => a.Amount.Cents),
                 CreditCents = db.Invoices.Where(c => c.CorrectsId == i.Id).Sum(c => c.AmountDue.Cents),
                 Reversed = db.Invoices.Any(c => c.CorrectsId == i.Id && c.CreditsAll),
             });
@@ -55,5 +55,5 @@ public static class InvoiceQueries
     /// <param name="db">The database.</param>
     /// <param name="invoices">Which.</param>
     public static IQueryable<InvoiceStanding> OpenStanding(this ShopDb db, IQueryable<Invoice> invoices) =>
-        db.Standing(invoices).Where(s => s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.WrittenOffCents != 0);
+        db.Standing(invoices).Where(s => s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.AdjustedCents != 0);
 }

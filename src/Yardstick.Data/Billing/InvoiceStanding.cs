@@ -3,7 +3,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Data.Billing;
 
-/// <summary>An invoice with what was paid, written off and credited of it, summed in the database.</summary>
+/// <summary>An invoice with what was paid, adjusted and credited of it, summed in the database.</summary>
 public sealed class InvoiceStanding
 {
     /// <summary>The invoice.</summary>
@@ -12,8 +12,8 @@ public sealed class InvoiceStanding
     /// <summary>Payments less refunds, in cents.</summary>
     public long PaidCents { get; init; }
 
-    /// <summary>Written off, in cents.</summary>
-    public long WrittenOffCents { get; init; }
+    /// <summary>Written off less interest, in cents.</summary>
+    public long AdjustedCents { get; init; }
 
     /// <summary>Due of its credit memos, in cents, zero or below.</summary>
     public long CreditCents { get; init; }
@@ -22,5 +22,5 @@ public sealed class InvoiceStanding
     public bool Reversed { get; init; }
 
     /// <summary>What is still owed; below zero where too much was paid.</summary>
-    public Money Balance => new(Invoice.AmountDue.Cents + CreditCents - PaidCents - WrittenOffCents);
+    public Money Balance => new(Invoice.AmountDue.Cents + CreditCents - PaidCents - AdjustedCents);
 }

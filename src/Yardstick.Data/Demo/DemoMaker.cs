@@ -84,6 +84,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
             CheckInTerms =
                 "I authorize the shop to inspect this vehicle for the concerns above. Nothing is done beyond diagnosis before I have agreed to it and to its price.\nThe shop may drive the car on public roads to test it.\nI have taken my belongings out of the car, or left them at my own risk.",
         };
+        _ = shop.Set("interestPercent", "1.5", inUse: false);
         var hour = shop.Local(utcNow).TimeOfDay.TickOfDay / (double)NodaConstants.TicksPerHour;
         if (hour is >= 9.5 and <= 15)
             return shop;

@@ -228,8 +228,14 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("InvoiceId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Reason")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("Through")
                         .HasColumnType("TEXT");
 
                     b.ComplexProperty(typeof(Dictionary<string, object>), "Amount", "Yardstick.Core.Billing.Adjustment.Amount#Money", b1 =>
@@ -5917,6 +5923,12 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Hours")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("InterestAfterDays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("InterestPercent")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("LogoHash")
                         .IsRequired()

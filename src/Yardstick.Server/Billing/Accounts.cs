@@ -48,7 +48,10 @@ public static class Accounts
     }
 
     /// <summary>All accounts, and their sum.</summary>
-    public sealed record AccountsView(IReadOnlyList<AccountView> Accounts, AgingView Total);
+    /// <param name="Accounts">The accounts, the most overdue first.</param>
+    /// <param name="Total">Their sum by age.</param>
+    /// <param name="ChargesInterest">The shop charges interest on what is overdue.</param>
+    public sealed record AccountsView(IReadOnlyList<AccountView> Accounts, AgingView Total, bool ChargesInterest);
 
     /// <summary>An invoice with a balance.</summary>
     public sealed record OpenInvoiceView(
@@ -85,7 +88,8 @@ public static class Accounts
 
     private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time)
     {
-        var today = (await db.Shops.SingleAsync()).Local(time.Now()).Date;
+        var shop = await db.Shops.AsNoTracking().SingleAsync();
+        var today = shop.Local(time.Now()).Date;
         // Who owes, and for whom something is held, is what the books say; their invoices are read, nobody else's.
         var holding = await db.CustomersWithBalanceAsync(LedgerAccount.Deposits);
         var open = (await db.EverybodysOpenAsync()).FindAll(o => o.Invoice.CustomerId is not null);
@@ -103,7 +107,9 @@ public static class Accounts
             .OrderByDescending(v => v.Aging.Overdue)
             .ThenByDescending(v => v.Aging.Total)
             .ToList();
-        return Results.Ok(new AccountsView(views, Shown(Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), today))));
+        return Results.Ok(
+            new AccountsView(views, Shown(Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), today)), shop.InterestPercent > 0)
+        );
     }
 
     private static AccountView ViewOf(

@@ -88,7 +88,8 @@ public static class CreditInvoice
         var sale = found.Value.Credit(picked.Value.Picks);
         if (sale.Problem is { } problem)
             return Problems.Of(problem);
-        var after = found.Value.Balance - sale.Value.Due;
+        var interest = sale.Value.IsLast ? found.Value.Interest : Money.Zero;
+        var after = found.Value.Balance - interest - sale.Value.Due;
         return Results.Ok(
             new CreditPreview(
                 sale.Value.Figures.Total,
@@ -258,6 +259,12 @@ public static class CreditInvoice
         if (await db.BookAsync(actor, () => PostInvoice.Entries([note], customer)) is { } locked)
             return locked;
         var after = (await db.AccountAsync(account.Invoice.Id)).Value;
+        if (after.InterestGone(actor) is { } gone)
+        {
+            if (await Interest.KeepAsync(work, gone, account.Invoice) is { } lockedThen)
+                return lockedThen;
+            after = (await db.AccountAsync(account.Invoice.Id)).Value;
+        }
         if (await CreditedParts.CoresAsync(work, account, after, picks, isOpenedAgain: costs is not null) is { } notBooked)
             return notBooked;
         var kept = Money.Zero;

@@ -243,8 +243,8 @@ public static class InvoiceList
         standing = state switch
         {
             "credited" => standing.Where(s => s.Reversed),
-            "paid" => standing.Where(s => !s.Reversed && s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.WrittenOffCents <= 0),
-            _ => standing.Where(s => s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.WrittenOffCents > 0),
+            "paid" => standing.Where(s => !s.Reversed && s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.AdjustedCents <= 0),
+            _ => standing.Where(s => s.Invoice.AmountDue.Cents + s.CreditCents - s.PaidCents - s.AdjustedCents > 0),
         };
         if (state == "overdue")
             standing = standing.Where(s => s.Invoice.DueOn < today);

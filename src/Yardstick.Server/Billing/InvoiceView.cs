@@ -53,7 +53,7 @@ public static class InvoiceView
     public sealed record ChargeView(long Id, CardChargeState State, decimal Amount, string Message, Instant At, bool OnPage);
 
     /// <summary>A write-off.</summary>
-    public sealed record AdjustmentView(long Id, decimal Amount, string Reason, Instant At, string By);
+    public sealed record AdjustmentView(long Id, AdjustmentKind Kind, decimal Amount, string Reason, Instant At, string By);
 
     /// <summary>Another invoice or credit memo that belongs to it.</summary>
     public sealed record RelatedInvoice(long Id, long Number, string Payer, decimal Total);
@@ -120,6 +120,9 @@ public static class InvoiceView
 
         /// <summary>What was written off.</summary>
         public required decimal WrittenOff { get; init; }
+
+        /// <summary>Interest charged and not taken back.</summary>
+        public required decimal Interest { get; init; }
 
         /// <summary>What is owed.</summary>
         public required decimal Balance { get; init; }
@@ -199,6 +202,7 @@ public static class InvoiceView
                 Paid = account.Paid.Amount,
                 Credited = account.Credited.Amount,
                 WrittenOff = account.WrittenOff.Amount,
+                Interest = account.Interest.Amount,
                 Balance = isInvoice ? account.Balance.Amount : 0,
                 Surplus = isInvoice ? account.Surplus.Amount : 0,
                 Reversed = account.Reversed,
@@ -207,7 +211,7 @@ public static class InvoiceView
                 Payments = [.. account.Payments.Select(p => PaymentOf(account, p, staff))],
                 Adjustments =
                 [
-                    .. account.Adjustments.Select(a => new AdjustmentView(a.Id, a.Amount.Amount, a.Reason, a.At, staff[a.ById])),
+                    .. account.Adjustments.Select(a => new AdjustmentView(a.Id, a.Kind, a.Amount.Amount, a.Reason, a.At, staff[a.ById])),
                 ],
                 Charges =
                 [

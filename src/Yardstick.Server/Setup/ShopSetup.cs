@@ -70,6 +70,12 @@ public static class ShopSetup
         /// <summary>Card payments can take a tip.</summary>
         public required bool TakesTips { get; init; }
 
+        /// <summary>Interest on overdue invoices, percent a month, as typed; 0 for none.</summary>
+        public required string InterestPercent { get; init; }
+
+        /// <summary>Days past due before interest is charged, as typed.</summary>
+        public required string InterestAfterDays { get; init; }
+
         /// <summary>Customers can book on the shop's page.</summary>
         public required bool TakesBookings { get; init; }
 
@@ -195,6 +201,8 @@ public static class ShopSetup
                 CheckMinutes = shop.Shown("checkMinutes"),
                 ChecksWork = shop.ChecksWork,
                 TakesTips = shop.TakesTips,
+                InterestPercent = shop.Shown("interestPercent"),
+                InterestAfterDays = shop.Shown("interestAfterDays"),
                 TakesBookings = shop.TakesBookings,
                 ConfirmsBookings = shop.ConfirmsBookings,
                 BookingShare = shop.Shown("bookingShare"),

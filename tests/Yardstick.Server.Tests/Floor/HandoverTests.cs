@@ -66,6 +66,9 @@ public class HandoverTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         using var noor = await shop.SignInAsync("noor");
+        // A day of hers that nobody was told of, whatever nights went by before.
+        foreach (var present in new[] { false, true })
+            await noor.PostAsync("bench/presence", new { present });
         var (order, job) = await mina.WriteUpAsync("Nachtlicht");
         await mina.ApproveAsync(order, job);
         await noor.PostAsync($"bench/jobs/{job}/clock-on");

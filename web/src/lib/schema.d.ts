@@ -21669,6 +21669,122 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/accounts/interest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Interest on overdue invoices: looked at, then charged for those that are chosen; taken back while it is not paid. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InterestView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** @description Interest on overdue invoices: looked at, then charged for those that are chosen; taken back while it is not paid. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChargeInterestRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InterestCharged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invoices/{id}/interest/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Interest on overdue invoices: looked at, then charged for those that are chosen; taken back while it is not paid. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MoneyTaken"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/card-charges/{id}/settle": {
         parameters: {
             query?: never;
@@ -23610,8 +23726,12 @@ export interface components {
         };
         /** @description All accounts, and their sum. */
         AccountsView: {
+            /** @description The accounts, the most overdue first. */
             accounts: components["schemas"]["AccountView"][];
+            /** @description Their sum by age. */
             total: components["schemas"]["AgingView"];
+            /** @description The shop charges interest on what is overdue. */
+            chargesInterest: boolean;
         };
         /** @description An account that owes, or that something is held for. */
         AccountView: {
@@ -23742,10 +23862,13 @@ export interface components {
              */
             insteadOf?: null | number;
         };
+        /** @enum {unknown} */
+        AdjustmentKind: "WriteOff" | "Interest";
         /** @description A write-off. */
         AdjustmentView: {
             /** Format: int64 */
             id: number;
+            kind: components["schemas"]["AdjustmentKind"];
             /** Format: double */
             amount: number;
             reason: string;
@@ -25244,6 +25367,10 @@ export interface components {
         ChargeBegun: {
             /** Format: int64 */
             id: number;
+        };
+        /** @description Invoices to charge. */
+        ChargeInterestRequest: {
+            invoiceIds: null | number[];
         };
         /** @description How a charge went. */
         ChargeOutcome: {
@@ -27475,6 +27602,72 @@ export interface components {
         };
         /** Format: date-time */
         Instant: string;
+        /** @description What was charged. */
+        InterestCharged: {
+            /** Format: int32 */
+            invoices: number;
+            /** Format: double */
+            amount: number;
+        };
+        /** @description An overdue invoice with what it has run up. */
+        InterestRow: {
+            /**
+             * Format: int64
+             * @description The invoice.
+             */
+            invoiceId: number;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            number: number;
+            /**
+             * Format: int64
+             * @description Whose it is; null for nobody known.
+             */
+            customerId: null | number;
+            /** @description Their name. */
+            customer: string;
+            /** @description When it was due. */
+            dueOn: components["schemas"]["LocalDate"];
+            /**
+             * Format: int32
+             * @description Days since.
+             */
+            daysOverdue: number;
+            /**
+             * Format: double
+             * @description What the interest is on.
+             */
+            on: number;
+            /**
+             * Format: int32
+             * @description Whole months that it is for.
+             */
+            months: number;
+            /** @description The last of their days. */
+            through: components["schemas"]["LocalDate"];
+            /**
+             * Format: double
+             * @description The interest.
+             */
+            amount: number;
+        };
+        /** @description What may be charged today. */
+        InterestView: {
+            /**
+             * Format: double
+             * @description Percent a month; 0 where the shop charges none.
+             */
+            percent: number;
+            /**
+             * Format: int32
+             * @description Days past due before it is charged.
+             */
+            afterDays: number;
+            /** @description Invoices, the longest due first. */
+            rows: components["schemas"]["InterestRow"][];
+        };
         /** @description A link that was made. */
         InvitationMade: {
             /**
@@ -27576,6 +27769,11 @@ export interface components {
              * @description What was written off.
              */
             writtenOff: number;
+            /**
+             * Format: double
+             * @description Interest charged and not taken back.
+             */
+            interest: number;
             /**
              * Format: double
              * @description What is owed.
@@ -27739,7 +27937,7 @@ export interface components {
             lines: components["schemas"]["JournalLineView"][];
         };
         /** @enum {unknown} */
-        JournalEvent: "Invoice" | "CreditNote" | "Payment" | "WriteOff" | "Receipt" | "SupplierBill" | "BillPayment" | "PartReturn" | "Core" | "Stock" | "Drawer" | "Remittance";
+        JournalEvent: "Invoice" | "CreditNote" | "Payment" | "WriteOff" | "Receipt" | "SupplierBill" | "BillPayment" | "PartReturn" | "Core" | "Stock" | "Drawer" | "Remittance" | "Interest";
         /** @description A line of an entry: one of the two amounts. */
         JournalLineView: {
             number: string;
@@ -27912,7 +28110,7 @@ export interface components {
             wear: null | number;
         };
         /** @enum {unknown} */
-        LedgerAccount: "CashDrawer" | "CardClearing" | "Checks" | "Bank" | "Receivable" | "PartsStock" | "SupplierCores" | "Payable" | "ReceivedNotBilled" | "SalesTax" | "FeesHeld" | "Deposits" | "CustomerCores" | "Tips" | "LaborSales" | "PartsSales" | "SubletSales" | "FeeSales" | "SuppliesSales" | "CostOfParts" | "CostOfSublet" | "FreightAndTax" | "WarrantyAndGoodwill" | "WrittenOff" | "CashOverShort" | "StockDifferences";
+        LedgerAccount: "CashDrawer" | "CardClearing" | "Checks" | "Bank" | "Receivable" | "PartsStock" | "SupplierCores" | "Payable" | "ReceivedNotBilled" | "SalesTax" | "FeesHeld" | "Deposits" | "CustomerCores" | "Tips" | "LaborSales" | "PartsSales" | "SubletSales" | "FeeSales" | "SuppliesSales" | "Interest" | "CostOfParts" | "CostOfSublet" | "FreightAndTax" | "WarrantyAndGoodwill" | "WrittenOff" | "CashOverShort" | "StockDifferences";
         /** @description A spec that can be the limit of a measured point. */
         LimitSpec: {
             key: string;
@@ -31380,6 +31578,10 @@ export interface components {
             checksWork: boolean;
             /** @description Card payments can take a tip. */
             takesTips: boolean;
+            /** @description Interest on overdue invoices, percent a month, as typed; 0 for none. */
+            interestPercent: string;
+            /** @description Days past due before interest is charged, as typed. */
+            interestAfterDays: string;
             /** @description Customers can book on the shop's page. */
             takesBookings: boolean;
             /** @description A booking is confirmed by itself. */

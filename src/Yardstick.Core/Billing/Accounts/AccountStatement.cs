@@ -17,7 +17,7 @@ public sealed record AccountStatement(LocalDate From, LocalDate Through, Money B
     /// <param name="month">Any day of it.</param>
     /// <param name="invoices">Invoices and credit memos of the account.</param>
     /// <param name="payments">Payments on its invoices.</param>
-    /// <param name="adjustments">Write-offs on its invoices.</param>
+    /// <param name="adjustments">Write-offs and interest on its invoices.</param>
     /// <param name="shop">The shop, for its zone.</param>
     public static AccountStatement Of(
         LocalDate month,
@@ -40,7 +40,13 @@ public sealed record AccountStatement(LocalDate From, LocalDate Through, Money B
             .Concat(payments.Select(p => (At: p.At, Text: Words(p, numbers), Cents: -p.Amount.Cents)))
             .Concat(
                 adjustments.Select(a =>
-                    (At: a.At, Text: Invariant($"Adjustment, invoice {numbers.GetValueOrDefault(a.InvoiceId)}"), Cents: -a.Amount.Cents)
+                    (
+                        At: a.At,
+                        Text: Invariant(
+                            $"{(a.Kind == AdjustmentKind.Interest ? "Interest" : "Adjustment")}, invoice {numbers.GetValueOrDefault(a.InvoiceId)}"
+                        ),
+                        Cents: -a.Amount.Cents
+                    )
                 )
             )
             .OrderBy(e => e.At)

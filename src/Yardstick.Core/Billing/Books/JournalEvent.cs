@@ -38,4 +38,7 @@ public enum JournalEvent
 
     /// <summary>Taxes or fees held for others were remitted.</summary>
     Remittance,
+
+    /// <summary>Interest was charged or taken back.</summary>
+    Interest,
 }

@@ -62,6 +62,9 @@ public enum LedgerAccount
     /// <summary>Shop supplies.</summary>
     SuppliesSales = 4400,
 
+    /// <summary>Interest on what was not paid when it was due.</summary>
+    Interest = 4500,
+
     /// <summary>Cost of parts sold.</summary>
     CostOfParts = 5000,
 

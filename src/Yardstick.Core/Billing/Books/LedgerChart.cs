@@ -27,6 +27,7 @@ public sealed record LedgerChart(IReadOnlyCollection<LedgerName> Named)
         [LedgerAccount.SubletSales] = "Sublet sales",
         [LedgerAccount.FeeSales] = "Fees",
         [LedgerAccount.SuppliesSales] = "Shop supplies",
+        [LedgerAccount.Interest] = "Interest",
         [LedgerAccount.CostOfParts] = "Cost of parts",
         [LedgerAccount.CostOfSublet] = "Cost of sublet",
         [LedgerAccount.FreightAndTax] = "Freight and tax on bills",

@@ -68,13 +68,19 @@ public static class SalePostings
             : draft.Credit(LedgerAccount.Receivable, payment.Amount, customer);
     }
 
-    /// <summary>What nobody will pay.</summary>
-    /// <param name="adjustment">The write-off, kept already.</param>
+    /// <summary>What nobody will pay, or interest.</summary>
+    /// <param name="adjustment">The write-off or the interest, kept already.</param>
     /// <param name="invoice">Its invoice.</param>
-    public static JournalDraft Of(Adjustment adjustment, Invoice invoice) =>
-        new JournalDraft(JournalEvent.WriteOff, adjustment.Id, Invariant($"Written off, invoice {invoice.Number}: {adjustment.Reason}"))
-            .Debit(LedgerAccount.WrittenOff, adjustment.Amount)
+    public static JournalDraft Of(Adjustment adjustment, Invoice invoice)
+    {
+        var (what, words, account) =
+            adjustment.Kind == AdjustmentKind.Interest
+                ? (JournalEvent.Interest, "Interest", LedgerAccount.Interest)
+                : (JournalEvent.WriteOff, "Written off", LedgerAccount.WrittenOff);
+        return new JournalDraft(what, adjustment.Id, Invariant($"{words}, invoice {invoice.Number}: {adjustment.Reason}"))
+            .Debit(account, adjustment.Amount)
             .Credit(LedgerAccount.Receivable, adjustment.Amount, CodeOf(invoice.CustomerId));
+    }
 
     /// <summary>A customer's core that will never come is no debt any more; below zero where it is expected again.</summary>
     /// <param name="core">What was given up, kept already.</param>

@@ -9,7 +9,7 @@ namespace Yardstick.Core.Billing;
 /// <param name="Invoice">The invoice.</param>
 /// <param name="Credits">Its credit notes, in their order.</param>
 /// <param name="Payments">All its payments and refunds.</param>
-/// <param name="Adjustments">What was written off.</param>
+/// <param name="Adjustments">What was written off, and interest.</param>
 /// <param name="Charges">All its card charges.</param>
 public sealed partial record InvoiceAccount(
     Invoice Invoice,
@@ -26,13 +26,16 @@ public sealed partial record InvoiceAccount(
     public Money Paid => Sum(Payments.Select(p => p.Amount));
 
     /// <summary>What was written off.</summary>
-    public Money WrittenOff => Sum(Adjustments.Select(a => a.Amount));
+    public Money WrittenOff => Sum(Adjustments.Where(a => a.Kind == AdjustmentKind.WriteOff).Select(a => a.Amount));
+
+    /// <summary>Interest that was charged and not taken back, above zero.</summary>
+    public Money Interest => -Sum(Adjustments.Where(a => a.Kind == AdjustmentKind.Interest).Select(a => a.Amount));
 
     /// <summary>What was credited, above zero.</summary>
     public Money Credited => -Sum(Credits.Select(c => c.AmountDue));
 
     /// <summary>What is still owed; below zero where too much was paid (rules, Money after the invoice).</summary>
-    public Money Balance => Invoice.AmountDue - Credited - Paid - WrittenOff;
+    public Money Balance => Invoice.AmountDue + Interest - Credited - Paid - WrittenOff;
 
     /// <summary>Everything on it was credited: it is as if it never was.</summary>
     public bool Reversed => Credits.Any(c => c.CreditsAll);

@@ -2,7 +2,9 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Billing;
 
-/// <summary>What is not asked for any more though it was invoiced: a write-off. No payment. Only added to.</summary>
+/// <summary>
+/// What is not asked for any more though it was invoiced, a write-off, or asked for beyond it, interest. No payment. Only added to.
+/// </summary>
 public class Adjustment
 {
     /// <summary>Key.</summary>
@@ -11,11 +13,17 @@ public class Adjustment
     /// <summary>The invoice.</summary>
     public long InvoiceId { get; init; }
 
-    /// <summary>How much less is owed; below zero where a write-off is taken back.</summary>
+    /// <summary>What it is.</summary>
+    public AdjustmentKind Kind { get; init; }
+
+    /// <summary>How much less is owed; below zero for interest, and above where interest is taken back.</summary>
     public Money Amount { get; init; }
 
     /// <summary>Why, 1 to 500 characters.</summary>
     public string Reason { get; init; } = "";
+
+    /// <summary>The last day that interest was charged for; null for anything else.</summary>
+    public LocalDate? Through { get; init; }
 
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }

@@ -30,6 +30,7 @@ public static class Receipts
                 new DocumentAmount($"Invoice {account.Invoice.Number}", account.Invoice.AmountDue.Amount),
                 .. account.Credited.Cents != 0 ? new[] { new DocumentAmount("Credited", -account.Credited.Amount) } : [],
                 .. account.Payments.Select(p => Row(p, account.Charges, shop, -1)),
+                .. account.Interest.Cents != 0 ? new[] { new DocumentAmount("Interest", account.Interest.Amount) } : [],
                 .. account.WrittenOff.Cents != 0 ? new[] { new DocumentAmount("Written off", -account.WrittenOff.Amount) } : [],
                 new DocumentAmount("Balance due", account.Balance.Amount),
             ],

@@ -41,7 +41,7 @@ export const BILLING: Record<string, Help> = {
     slips: [
       'Deposits stand beside what is owed: they are offered on the invoice, never taken by themselves.',
       'Days count from the due date, not from the day of the invoice.',
-      "Terms and limit are set on the customer's page.",
+      "Terms and limit are set on the customer's page; interest on what is overdue in Setup, Shop.",
     ],
   },
   '/billing/accounts/:id': {

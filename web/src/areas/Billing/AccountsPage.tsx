@@ -1,11 +1,14 @@
+import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
 import { amount, money } from '../../lib/format';
-import { useShop } from '../../lib/shop';
+import { useMay, useShop } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { SaveCsv } from '../../ui/SaveCsv';
+import { InterestDialog } from './InterestDialog';
 import styles from './books.module.css';
 
 type Account = Schemas['AccountView'];
@@ -33,6 +36,8 @@ const shown = (value: number) => (value === 0 ? '' : amount(value));
 export default function AccountsPage() {
   const shop = useShop();
   const navigate = useNavigate();
+  const mayCharge = useMay('KeepBooks');
+  const [charging, setCharging] = useState(false);
   const page = useQuery({ queryKey: ['accounts'], queryFn: ({ signal }) => unwrap(api.GET('/api/accounts', { signal })) });
   if (page.error && !page.data) return <Failed error={page.error} again={() => void page.refetch()} />;
   if (!page.data || !shop) return <Loading what="accounts" />;
@@ -43,6 +48,11 @@ export default function AccountsPage() {
         <h1>Accounts</h1>
         <span className="soft">{money(total.total, shop.currency)} is owed to the shop</span>
         <span className="grow" />
+        {page.data.chargesInterest && mayCharge && (
+          <Button variant="outlined" onClick={() => setCharging(true)}>
+            Charge interest…
+          </Button>
+        )}
         {accounts.length > 0 && <SaveCsv name="accounts by age" columns={COLUMNS} rows={accounts} />}
       </div>
       {accounts.length === 0 ? (
@@ -98,6 +108,7 @@ export default function AccountsPage() {
           </table>
         </section>
       )}
+      {charging && <InterestDialog onClose={() => setCharging(false)} />}
     </div>
   );
 }

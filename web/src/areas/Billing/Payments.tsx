@@ -13,6 +13,7 @@ type Invoice = Schemas['InvoicePageView'];
 /** Cash with change, cards through the terminal, checks, deposits; refunds and write-offs. */
 export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: () => void }) {
   const mayTake = useMay('TakePayments');
+  const mayKeepBooks = useMay('KeepBooks');
   const refresh = useRefresh();
   const [tendered, setTendered] = useState('');
   const [change, setChange] = useState<number | null>(null);
@@ -79,6 +80,11 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
     void run('deposit', async () => {
       await unwrap(api.POST('/api/invoices/{id}/deposits', { params: { path: { id: invoice.id } }, body: { depositId } }));
     });
+  const takeBack = () =>
+    void run('interest', async () => {
+      const taken = await unwrap(api.POST('/api/invoices/{id}/interest/take-back', { params: { path: { id: invoice.id } } }));
+      setSaid(`${amount(taken.kept)} interest taken back.`);
+    });
   const submitCash = (event: SubmitEvent) => {
     event.preventDefault();
     cash(false);
@@ -107,14 +113,21 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
       {invoice.adjustments.map((adjustment) => (
         <div className="spread" key={`w${adjustment.id}`}>
           <span>
-            written off{' '}
+            {adjustment.kind === 'Interest' ? 'interest' : 'written off'}{' '}
             <span className="soft small">
               {adjustment.reason} · {adjustment.by}
             </span>
           </span>
-          <b>{amount(adjustment.amount)}</b>
+          <b>{amount(adjustment.kind === 'Interest' ? -adjustment.amount : adjustment.amount)}</b>
         </div>
       ))}
+      {invoice.interest > 0 && invoice.balance > 0 && mayKeepBooks && (
+        <div>
+          <Button disabled={busy !== ''} onClick={takeBack}>
+            Take interest back
+          </Button>
+        </div>
+      )}
       {invoice.payments.length === 0 && invoice.balance > 0 && <span className="soft">No payments yet.</span>}
       {change !== null && (
         <div className="notice" role="status">

@@ -119,6 +119,17 @@ export default function ShopPage() {
             />
             Card payments can take a tip
           </label>
+          <Field
+            label="Interest, % a month"
+            value={s.interestPercent}
+            commit={set('interestPercent', 'Interest', s.interestPercent)}
+            placeholder="0 charges none"
+          />
+          <Field
+            label="Interest after, days"
+            value={s.interestAfterDays}
+            commit={set('interestAfterDays', 'Days before interest', s.interestAfterDays)}
+          />
           <label className="row">
             <input
               type="checkbox"
