@@ -23,6 +23,7 @@ internal sealed class DemoHistory(DemoMaker shop)
     private readonly Dictionary<long, (Order Order, Job Job)> lastJobs = [];
     private long number = 1001,
         invoiceNumber = 5001;
+    private bool hasForgotten;
 
     internal async Task<DemoNumbers> MakeAsync()
     {
@@ -366,7 +367,11 @@ internal sealed class DemoHistory(DemoMaker shop)
     {
         var days = customer?.CreditDays ?? 0;
         var paidAt = days > 0 ? closed + Duration.FromDays(random.Next(days / 2, days + 34)) : closed.PlusMinutes(15);
-        var unpaid = days > 0 ? paidAt >= shop.UtcNow : (shop.UtcNow - closed).TotalDays < 3 && random.Next(3) == 0;
+        var age = (shop.UtcNow - closed).TotalDays;
+        // One account has forgotten one: it bears interest.
+        var forgotten = days > 0 && !hasForgotten && invoice.AmountDue.Cents > 0 && age is > 65 and < 120;
+        hasForgotten |= forgotten;
+        var unpaid = forgotten || (days > 0 ? paidAt >= shop.UtcNow : age < 3 && random.Next(3) == 0);
         if (unpaid || invoice.AmountDue.Cents == 0)
             return;
         var cash = days == 0 && random.Next(100) < 35;

@@ -67,6 +67,9 @@ public class PlanTests
     public async Task The_same_input_gives_the_same_plan()
     {
         var cases = Enumerable.Range(200, 12).Select(seed => PlanCases.Any(seed)).ToList();
+        // They are proven long before; so much is given that a machine with other work does not stop one by the clock.
+        foreach (var read in cases)
+            read["seconds"] = 60;
         var (_, once) = await RunAsync(cases);
         var (_, again) = await RunAsync(cases);
         Assert.Equal(once.Select(r => r.ToJsonString()), again.Select(r => r.ToJsonString()));

@@ -50,7 +50,7 @@ export function InterestDialog({ onClose }: { onClose: () => void }) {
           <Loading what="interest" />
         ) : rows.length === 0 ? (
           <Empty title="No interest to charge">
-            Invoices more than {page.data.afterDays} days past due stand here, once for each month since they were due.
+            Invoices {page.data.afterDays} days or more past due stand here, once for each month since they were due.
           </Empty>
         ) : (
           <>
@@ -105,10 +105,12 @@ export function InterestDialog({ onClose }: { onClose: () => void }) {
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" disabled={busy || chosen.length === 0} onClick={() => void charge()}>
-          {`Charge ${chosen.length} ${chosen.length === 1 ? 'invoice' : 'invoices'}`}
-        </Button>
+        <Button onClick={onClose}>{rows.length > 0 ? 'Cancel' : 'Close'}</Button>
+        {rows.length > 0 && (
+          <Button variant="contained" disabled={busy || chosen.length === 0} onClick={() => void charge()}>
+            {`Charge ${chosen.length} ${chosen.length === 1 ? 'invoice' : 'invoices'}`}
+          </Button>
+        )}
       </DialogActions>
     </Dialog>
   );

@@ -103,6 +103,17 @@ export default function ShopPage() {
             value={s.checkMinutes}
             commit={set('checkMinutes', 'Minutes of check and wash', s.checkMinutes)}
           />
+          <Field
+            label="Interest, % a month"
+            value={s.interestPercent}
+            commit={set('interestPercent', 'Interest', s.interestPercent)}
+            placeholder="0 charges none"
+          />
+          <Field
+            label="Interest after, days"
+            value={s.interestAfterDays}
+            commit={set('interestAfterDays', 'Days before interest', s.interestAfterDays)}
+          />
           <label className="row">
             <input
               type="checkbox"
@@ -119,17 +130,6 @@ export default function ShopPage() {
             />
             Card payments can take a tip
           </label>
-          <Field
-            label="Interest, % a month"
-            value={s.interestPercent}
-            commit={set('interestPercent', 'Interest', s.interestPercent)}
-            placeholder="0 charges none"
-          />
-          <Field
-            label="Interest after, days"
-            value={s.interestAfterDays}
-            commit={set('interestAfterDays', 'Days before interest', s.interestAfterDays)}
-          />
           <label className="row">
             <input
               type="checkbox"
@@ -170,7 +170,7 @@ export default function ShopPage() {
           </label>
           <p className="soft small">
             Driven a day is taken for a vehicle with a single odometer reading. Promised times are offered on so many minutes, with a
-            reserve after the planned work.
+            reserve after the planned work. Interest is proposed under Billing for invoices so many days past due; 0 % proposes none.
             {s.inUse && ' Currency and unit stay as they are once there are repair orders.'}
           </p>
         </Part>
