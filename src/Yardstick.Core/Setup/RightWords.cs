@@ -30,7 +30,7 @@ public static class RightWords
         [Permission.ReverseInvoices] = "Reverse invoices and refund",
         [Permission.WriteOff] = "Write off unpaid amounts",
         [Permission.ReleaseOnAccount] = "Release unpaid vehicles, pass an account limit",
-        [Permission.KeepBooks] = "See the books, remit taxes, lock periods",
+        [Permission.KeepBooks] = "See the books, remit taxes, charge interest, lock periods",
         [Permission.SeeMeasures] = "See measures of the whole shop",
         [Permission.EndOrders] = "End orders without an invoice",
         [Permission.VoidOrders] = "Void orders",

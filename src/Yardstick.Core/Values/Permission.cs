@@ -72,7 +72,7 @@ public enum Permission
     /// <summary>Let a vehicle go unpaid, on account, and post above an account's limit.</summary>
     ReleaseOnAccount,
 
-    /// <summary>See the books, remit taxes, lock periods.</summary>
+    /// <summary>See the books, remit taxes, charge interest, lock periods.</summary>
     KeepBooks,
 
     /// <summary>End orders that nobody approved without an invoice.</summary>

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
+using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -49,7 +50,8 @@ public static class Books
 
     /// <summary>A tax, or a fee held for others, in a period.</summary>
     /// <param name="Base">What the tax is on.</param>
-    /// <param name="Untaxed">What was charged in the period without it, by a certificate or by its kind; null for fees.</param>
+    /// <param name="Exempt">What an exemption freed of it in the period; null for fees.</param>
+    /// <param name="Untaxed">What was charged in the period without it because it is never on it; null for fees.</param>
     /// <param name="Charged">What was charged in the period.</param>
     /// <param name="Held">What is held of it through the last day, remittances taken off.</param>
     public sealed record HeldView(
@@ -57,6 +59,7 @@ public static class Books
         string Code,
         string Name,
         decimal Base,
+        decimal? Exempt,
         decimal? Untaxed,
         decimal Charged,
         decimal Held
@@ -252,7 +255,11 @@ public static class Books
         var sales = await db
             .Invoices.Where(i => i.PostedAt >= begin && i.PostedAt < end)
             .SumAsync(i => i.Sums.Labor.Cents + i.Sums.Parts.Cents + i.Sums.Sublet.Cents + i.Sums.Fees.Cents + i.Sums.Supplies.Cents);
-        var untaxed = await db.Invoices.Where(i => i.PostedAt >= begin && i.PostedAt < end).SumAsync(i => i.Total.Cents - i.Tax.Cents);
+        // What the shop itself pays is no sale.
+        var net = await db
+            .Invoices.Where(i => i.PostedAt >= begin && i.PostedAt < end && i.Payer != Payer.Shop)
+            .SumAsync(i => i.Total.Cents - i.Tax.Cents);
+        var exempt = await ExemptReading.SumsAsync(db, begin, end);
         return Results.Ok(
             new HeldForOthers(
                 first,
@@ -267,7 +274,8 @@ public static class Books
                             k.Code,
                             chart.NameOf(k.Account, k.Code),
                             charged.TryGetValue(k, out var c) ? c.Base / 100m : 0,
-                            k.Account == LedgerAccount.SalesTax ? (untaxed - (c?.Base ?? 0)) / 100m : null,
+                            k.Account == LedgerAccount.SalesTax ? exempt.GetValueOrDefault(k.Code) / 100m : null,
+                            k.Account == LedgerAccount.SalesTax ? (net - (c?.Base ?? 0) - exempt.GetValueOrDefault(k.Code)) / 100m : null,
                             charged.TryGetValue(k, out var d) ? d.Cents / 100m : 0,
                             held.TryGetValue(k, out var h) ? h.Credit - h.Debit : 0
                         )),

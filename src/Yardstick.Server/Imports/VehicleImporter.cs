@@ -35,7 +35,10 @@ internal sealed class VehicleImporter : Importer
             utcNow,
             await Owners.LoadAsync(db, shop.Country),
             cars.Where(c => c.Vin.IsKnown).Select(c => c.Vin).ToHashSet(),
-            cars.Where(c => c.Plate.IsKnown).Select(c => PlateKey(c.Plate, c.PlateRegion)).ToHashSet()
+            // A plate without a state is of the shop's, as it is of one that is typed.
+            cars.Where(c => c.Plate.IsKnown)
+                .Select(c => PlateKey(c.Plate, c.PlateRegion.Length > 0 ? c.PlateRegion : shop.PlateRegion))
+                .ToHashSet()
         );
     }
 

@@ -224,7 +224,9 @@ internal sealed class SatPlanModel
         }
     }
 
-    /// <summary>When a job takes somebody: in a small plan once for each length that it may have, which proves more and takes longer.</summary>
+    /// <summary>
+    /// When a job takes somebody: in a small plan once for each length that it may have, which proves more and takes longer.
+    /// </summary>
     private IEnumerable<IntervalVar> Taken(SatTask task, int worker) =>
         IsSmall
             ? task

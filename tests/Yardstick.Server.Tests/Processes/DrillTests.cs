@@ -60,10 +60,10 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         return (server, address, clock.Elapsed.TotalSeconds);
     }
 
-    private static async Task<Browser> SignInAsync(Uri address)
+    private static async Task<Browser> SignInAsync(Uri address, string userName = "mina")
     {
         var browser = new Browser(address);
-        await browser.PostAsync("session", new { userName = "mina", password = "lantern-bay" });
+        await browser.PostAsync("session", new { userName, password = "lantern-bay" });
         return browser;
     }
 
@@ -153,6 +153,111 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
                 $"{Cycles} kills, {all} orders; started again in {starts[starts.Count / 2]:0.0} s (half), {starts[^1]:0.0} s (longest)"
             )
         );
+    }
+
+    /// <summary>An order on its way through the books: the command of each step, and how many of them were answered.</summary>
+    private sealed class Closing(long order)
+    {
+        private static readonly string[] Steps = ["invoice", "cash", "credit"];
+        private readonly Guid[] commands = [.. Steps.Select(_ => Guid.NewGuid())];
+        private int done;
+
+        internal long Invoice { get; private set; }
+
+        /// <summary>Goes on until it is through, or the server is gone.</summary>
+        internal async Task GoOnAsync(Browser owner)
+        {
+            try
+            {
+                for (; done < Steps.Length; done++)
+                {
+                    var path = done == 0 ? $"orders/{order}/invoice" : $"invoices/{Invoice}/{Steps[done]}";
+                    var (status, body) = await owner.SendAsync(
+                        HttpMethod.Post,
+                        path,
+                        new { tendered = "5000", reason = "Drill" },
+                        commands[done]
+                    );
+                    Assert.True(status == HttpStatusCode.OK, $"{path}: {body?.ToJsonString()}");
+                    if (done == 0)
+                        Invoice = body!["invoiceId"]!.GetValue<long>();
+                }
+            }
+            catch (Exception fault) when (fault is HttpRequestException or IOException) { }
+        }
+    }
+
+    private static async Task<Closing> FinishedAsync(Browser owner, string name)
+    {
+        var order = (
+            await owner.PostAsync(
+                "orders",
+                new
+                {
+                    customer = new
+                    {
+                        firstName = "Drill",
+                        lastName = name,
+                        source = "Referral",
+                    },
+                    vehicle = new
+                    {
+                        plate = name,
+                        make = "Tarnow",
+                        model = "Dunlin",
+                    },
+                    odometer = "42,118",
+                    promisedAt = "4:30 pm",
+                }
+            )
+        ).Id();
+        var job = (await owner.PostAsync($"orders/{order}/jobs", new { title = "Brakes" })).Id();
+        await owner.PostAsync(
+            $"orders/{order}/jobs/{job}/lines",
+            new
+            {
+                kind = "Labor",
+                description = "Brakes",
+                hours = "1.3",
+            }
+        );
+        await owner.ApproveAsync(order, job);
+        await owner.PostAsync($"orders/{order}/finish-jobs");
+        await owner.HeaderAsync(order, "odometerOut", "42,120");
+        return new Closing(order);
+    }
+
+    [Fact]
+    public async Task Killed_between_invoice_cash_and_credit_each_is_booked_once_and_no_number_is_missing()
+    {
+        var data = Shop(Path.Combine(folder, "books"));
+        var (server, address, _) = await StartAsync(data);
+        var random = new Random(20261201);
+        for (var cycle = 0; cycle < Cycles; cycle++)
+        {
+            using var ingrid = await SignInAsync(address, "ingrid");
+            var closing = new List<Closing>();
+            for (var i = 0; i < 4; i++)
+                closing.Add(await FinishedAsync(ingrid, $"B{cycle} {i}"));
+            var work = Task.WhenAll(closing.Select(c => c.GoOnAsync(ingrid)));
+            await Task.Delay(random.Next(5, 400));
+            server.Kill();
+            await server.WaitForExitAsync();
+            await work;
+
+            (server, address, _) = await StartAsync(data);
+            using var after = await SignInAsync(address, "ingrid");
+            await Task.WhenAll(closing.Select(c => c.GoOnAsync(after)));
+            await using var db = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
+            foreach (var id in closing.Select(c => c.Invoice))
+            {
+                Assert.Equal(1, await db.Invoices.CountAsync(i => i.CorrectsId == id && i.CreditsAll));
+                var paid = await db.Payments.Where(p => p.InvoiceId == id).Select(p => p.Amount.Cents).OrderBy(c => c).ToListAsync();
+                Assert.Equal((2, -paid[1]), (paid.Count, paid[0]));
+            }
+        }
+        await using var books = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
+        Assert.Empty(await new BooksCheck(books).RunAsync());
     }
 
     [Fact]

@@ -31,7 +31,8 @@ public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using var db = shop.OpenDb();
         var own = await db.Shops.SingleAsync();
         var vehicles = (await db.Orders.Where(o => o.VehicleId != null).Select(o => o.Id).ToListAsync()).ToHashSet();
-        var counted = new HashSet<long>();
+        // Invoices of an order that stand: a car counts from the first of them until none does.
+        var standing = new Dictionary<long, int>();
         var months = new Dictionary<LocalDate, Plain>();
         foreach (var invoice in await db.Invoices.Include(i => i.Amounts).OrderBy(i => i.Id).AsNoTracking().ToListAsync())
         {
@@ -43,13 +44,17 @@ public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
             // What is priced anew from the frozen case; of a credit memo what it says itself.
             months[month] =
                 invoice.Kind == InvoiceKind.Invoice
-                    ? Added(so, OrderPricer.Price(invoice.Case()), vehicles.Contains(invoice.OrderId) && counted.Add(invoice.OrderId))
+                    ? Added(so, OrderPricer.Price(invoice.Case()), Stands(invoice.OrderId, 1) == 1 && vehicles.Contains(invoice.OrderId))
                     : so with
                     {
                         Sales = so.Sales + invoice.Total.Amount - invoice.Tax.Amount - invoice.Sums.Core.Amount - Held(invoice),
                         Labor = so.Labor + invoice.Sums.Labor.Amount,
                         Parts = so.Parts + invoice.Sums.Parts.Amount,
                         Hours = so.Hours + invoice.Sums.Hours,
+                        Cars =
+                            invoice.CreditsAll && Stands(invoice.OrderId, -1) == 0 && vehicles.Contains(invoice.OrderId)
+                                ? so.Cars - 1
+                                : so.Cars,
                         Cost =
                             so.Cost
                             + (
@@ -72,6 +77,7 @@ public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Assert.Equal((plain.Labor, plain.Parts, plain.Sales), (kinds["Labor"], kinds["Parts"], kinds["All"]));
         }
 
+        int Stands(long order, int more) => standing[order] = standing.GetValueOrDefault(order) + more;
         static decimal Held(Invoice invoice) => invoice.Amounts.Where(a => a.Account == LedgerAccount.FeesHeld).Sum(a => a.Amount.Amount);
         static Plain Added(Plain so, PricingResult result, bool isCar) =>
             new(

@@ -27197,7 +27197,12 @@ export interface components {
             base: number;
             /**
              * Format: double
-             * @description What was charged in the period without it, by a certificate or by its kind; null for fees.
+             * @description What an exemption freed of it in the period; null for fees.
+             */
+            exempt: null | number;
+            /**
+             * Format: double
+             * @description What was charged in the period without it because it is never on it; null for fees.
              */
             untaxed: null | number;
             /**

@@ -11,15 +11,17 @@ public sealed partial record InvoiceAccount
     public CreditedInvoice Figures()
     {
         var figures = new CreditedInvoice(Invoice.Case());
-        foreach (var credit in Credits.OrderBy(c => c.Id))
-        {
-            if (credit.CreditsAll)
-                figures.CreditAll();
-            else
-                figures.Credit([.. credit.Credits.OrderBy(p => p.Id).Select(p => p.Pick)]);
-        }
+        foreach (var picks in PicksOf(Credits))
+            _ = picks is null ? figures.CreditAll() : figures.Credit(picks);
         return figures;
     }
+
+    /// <summary>What credit memos of one invoice credited, in their order; null for all that was left.</summary>
+    /// <param name="credits">The credit memos.</param>
+    public static IEnumerable<IReadOnlyList<CreditPick>?> PicksOf(IEnumerable<Invoice> credits) =>
+        credits
+            .OrderBy(c => c.Id)
+            .Select(c => c.CreditsAll ? null : (IReadOnlyList<CreditPick>)[.. c.Credits.OrderBy(p => p.Id).Select(p => p.Pick)]);
 
     /// <summary>
     /// Whether something can be credited. Refuses with <c>reverse.reason</c>, <c>text.long</c>, <c>invoice.reversed</c> and

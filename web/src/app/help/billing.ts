@@ -113,7 +113,11 @@ export const BILLING: Record<string, Help> = {
   '/billing/held': {
     title: 'Taxes and fees held',
     purpose: 'Taxes by authority and fees held for others: charged in a period, and still held.',
-    steps: ['Choose the period that you report.', 'Compare taxable and charged.', 'Remit what is held and note the confirmation.'],
+    steps: [
+      'Choose the period that you report.',
+      'Compare taxable and charged; exempt is what certificates freed.',
+      'Remit what is held and note the confirmation.',
+    ],
     slips: [
       'Still held counts everything until the last day, not this period alone.',
       'Credit memos count with minus on their own day.',

@@ -19,6 +19,7 @@ const COLUMNS: CsvColumn<Held>[] = [
   ['Code', (row) => row.code],
   ['Name', (row) => row.name],
   ['Taxable', (row) => row.base],
+  ['Exempt', (row) => row.exempt ?? ''],
   ['Not taxed', (row) => row.untaxed ?? ''],
   ['Charged', (row) => row.charged],
   ['Held', (row) => row.held],
@@ -56,6 +57,7 @@ export default function HeldPage() {
                 <th>Code</th>
                 <th>Name</th>
                 <th className="right">Taxable</th>
+                <th className="right">Exempt</th>
                 <th className="right">Not taxed</th>
                 <th className="right">Charged</th>
                 <th className="right">Still held</th>
@@ -68,6 +70,7 @@ export default function HeldPage() {
                   <td>{row.code}</td>
                   <td>{row.name}</td>
                   <td className="right">{row.account === 'SalesTax' ? amount(row.base) : ''}</td>
+                  <td className="right">{row.exempt === null ? '' : amount(row.exempt)}</td>
                   <td className="right">{row.untaxed === null ? '' : amount(row.untaxed)}</td>
                   <td className="right">{amount(row.charged)}</td>
                   <td className="right strong">{amount(row.held)}</td>
