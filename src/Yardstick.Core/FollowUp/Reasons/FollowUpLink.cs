@@ -19,6 +19,6 @@ public static partial class FollowUpLink
     /// <param name="body">What it says.</param>
     public static string KeyIn(string body) => Key().Match(body) is { Success: true } found ? found.Groups[1].Value : "";
 
-    [GeneratedRegex(@"/book\?m=([\w-]{12})\b")]
+    [GeneratedRegex(@"/book\?m=([\w-]{12})(?![\w-])")]
     private static partial Regex Key();
 }
