@@ -26,9 +26,10 @@ public sealed record OverdueInterest(Money On, int Months, LocalDate Through, Mo
         var due = open.Invoice.DueOn;
         if (shop.InterestPercent <= 0 || on.Cents <= 0 || open.Invoice.Payer == Payer.Shop || today < due.PlusDays(shop.InterestAfterDays))
             return null;
-        var from = interest.Max(a => a.Through) ?? due;
-        var months = from < today ? Period.Between(from, today, PeriodUnits.Months).Months : 0;
-        var amount = Money.Of(on.Amount * shop.InterestPercent / 100 * months);
-        return amount.Cents > 0 ? new OverdueInterest(on, months, from.PlusMonths(months), amount) : null;
+        // Counted from the due day each time, so that what is due on a 31st does not slip to the 28th.
+        int Until(LocalDate day) => day > due ? Period.Between(due, day, PeriodUnits.Months).Months : 0;
+        var (all, charged) = (Until(today), interest.Max(a => a.Through) is { } last ? Until(last) : 0);
+        var amount = Money.Of(on.Amount * shop.InterestPercent / 100 * Math.Max(0, all - charged));
+        return amount.Cents > 0 ? new OverdueInterest(on, all - charged, due.PlusMonths(all), amount) : null;
     }
 }
