@@ -61,6 +61,7 @@ public static class Api
         Attachments.Map(api);
         StartOrder.Map(api);
         AppointmentOrder.Map(api);
+        RequestOrder.Map(api);
         BeginRecord.Map(api);
         LookUps.Map(api);
         Advisories.Map(api);

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.HttpOverrides;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
 using Yardstick.Server.Hosting;
 using Yardstick.Server.Live;
@@ -35,6 +36,10 @@ internal sealed class StartCommand
                     break;
                 case "--mail-from":
                     options = options with { MailFrom = value };
+                    i++;
+                    break;
+                case "--mail-answers" when MailThread.IsPattern(value):
+                    options = options with { MailAnswers = value };
                     i++;
                     break;
                 case "--behind" when System.Net.IPAddress.TryParse(value, out var proxy):

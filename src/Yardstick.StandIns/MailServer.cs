@@ -136,7 +136,8 @@ internal sealed partial class MailServer(
             FileName().Match(raw).Groups[1].Value,
             time.GetUtcNow().UtcDateTime,
             bounced ? "failed" : "delivered",
-            bounced ? "The mailbox does not exist." : ""
+            bounced ? "The mailbox does not exist." : "",
+            Header("Reply-To").Trim('<', '>')
         );
     }
 

@@ -244,14 +244,15 @@ public sealed class Memory
         string attachment,
         DateTime at,
         string state,
-        string why
+        string why,
+        string replyTo = ""
     )
     {
         lock (writing)
         {
             if (contents.Post.FirstOrDefault(p => p.Key == key && p.Way == "out") is { } known)
                 return known;
-            var item = Add(new PostItem(0, kind, "out", key, address, subject, body, "", at, attachment));
+            var item = Add(new PostItem(0, kind, "out", key, address, subject, body, "", at, attachment, replyTo));
             Add(new PostItem(0, kind, "state", key, address, "", why, state, at));
             Save();
             return item;
@@ -259,11 +260,11 @@ public sealed class Memory
     }
 
     /// <summary>A text or email that a customer writes.</summary>
-    public PostItem PostIn(string kind, string from, string subject, string body, DateTime at)
+    public PostItem PostIn(PostItem written)
     {
         lock (writing)
         {
-            var item = Add(new PostItem(0, kind, "in", Guid.NewGuid().ToString("N"), from, subject, body, "", at));
+            var item = Add(written with { Key = Guid.NewGuid().ToString("N") });
             Save();
             return item;
         }

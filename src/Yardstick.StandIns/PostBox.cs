@@ -15,6 +15,8 @@ namespace Yardstick.StandIns;
 /// <param name="State">delivered, failed or empty.</param>
 /// <param name="At">When, UTC.</param>
 /// <param name="Attachment">Name of what came with an email; empty for nothing.</param>
+/// <param name="To">Of an email that came in, the address of the shop that it was written to; of one from the shop, where answers go.</param>
+/// <param name="InReplyTo">Message-ID of the email that one answers; empty for none.</param>
 public sealed record PostItem(
     long Number,
     string Kind,
@@ -25,7 +27,9 @@ public sealed record PostItem(
     string Body,
     string State,
     DateTime At,
-    string Attachment = ""
+    string Attachment = "",
+    string To = "",
+    string InReplyTo = ""
 );
 
 /// <summary>
@@ -36,7 +40,7 @@ internal static class PostBox
 {
     private sealed record TextRequest(string To, string Body);
 
-    private sealed record Written(string Kind, string From, string Subject, string Body);
+    private sealed record Written(string Kind, string From, string Subject, string Body, string To = "", string InReplyTo = "");
 
     internal static void Map(IEndpointRouteBuilder app)
     {
@@ -75,17 +79,44 @@ internal static class PostBox
         );
         app.MapGet("/post/all", (Memory memory) => memory.PostAfter(0));
         app.MapPost("/post/write", (Written written, Memory memory, TimeProvider time) =>
-            Results.Json(memory.PostIn(written.Kind, written.From, written.Subject, written.Body, time.GetUtcNow().UtcDateTime))
+            Results.Json(
+                memory.PostIn(
+                    new PostItem(
+                        0,
+                        written.Kind,
+                        "in",
+                        "",
+                        written.From,
+                        written.Subject,
+                        written.Body,
+                        "",
+                        time.GetUtcNow().UtcDateTime,
+                        "",
+                        written.To,
+                        written.InReplyTo
+                    )
+                )
+            )
         );
         app.MapPost("/post/write-form", async (HttpRequest request, Memory memory, TimeProvider time) =>
         {
             var form = await request.ReadFormAsync();
+            var answered = memory.PostAfter(0).FirstOrDefault(p => p.Way == "out" && p.Key == form["about"].ToString());
             memory.PostIn(
-                form["kind"].ToString(),
-                form["from"].ToString(),
-                form["subject"].ToString(),
-                form["body"].ToString(),
-                time.GetUtcNow().UtcDateTime
+                new PostItem(
+                    0,
+                    form["kind"].ToString(),
+                    "in",
+                    "",
+                    form["from"].ToString(),
+                    answered is { Kind: "mail" } ? $"Re: {answered.Subject}" : "",
+                    form["body"].ToString(),
+                    "",
+                    time.GetUtcNow().UtcDateTime,
+                    "",
+                    answered?.To ?? "",
+                    answered?.Key ?? ""
+                )
             );
             return Results.Redirect(form["kind"] == "text" ? "/phone" : "/mail");
         });
@@ -119,9 +150,15 @@ internal static class PostBox
             }
             html.Append(
                 CultureInfo.InvariantCulture,
-                $"<form method=post action=/post/write-form><input type=hidden name=kind value={kind}><input type=hidden name=from value=\"{Safe(person.Key)}\"><input name=body aria-label=\"Answer from {Safe(person.Key)}\" placeholder=\"Answer\"><button>Send</button></form></section>"
+                $"<form method=post action=/post/write-form><input type=hidden name=kind value={kind}><input type=hidden name=from value=\"{Safe(person.Key)}\">{About(kind, person)}<input name=body aria-label=\"Answer from {Safe(person.Key)}\" placeholder=\"Answer\"><button>Send</button></form></section>"
             );
         }
         return html.ToString();
     }
+
+    /// <summary>Which email is answered, the latest first.</summary>
+    private static string About(string kind, IEnumerable<PostItem> items) =>
+        kind == "text"
+            ? ""
+            : $"<select name=about aria-label=\"Which email\">{string.Concat(items.Where(p => p.Way == "out").OrderByDescending(p => p.Number).Select(p => $"<option value=\"{WebUtility.HtmlEncode(p.Key)}\">{WebUtility.HtmlEncode(p.Subject)}</option>"))}</select>";
 }

@@ -114,7 +114,7 @@ public partial class Message
         var about = (subject ?? "").ReplaceLineEndings(" ").Trim();
         if (channel == MessageChannel.Email && about.Length is 0 or > 200)
             return new Problem("message.subject", "An email needs a subject of at most 200 characters.", "subject");
-        var id = Guid.NewGuid().ToString("N");
+        var id = Guid.NewGuid();
         return new Message
         {
             Channel = channel,
@@ -124,7 +124,7 @@ public partial class Message
             At = actor.At,
             NotBefore = notBefore,
             ById = actor.StaffId,
-            Key = channel == MessageChannel.Email ? $"{id}@yardstick.local" : id,
+            Key = channel == MessageChannel.Email ? MailThread.KeyOf(id) : id.ToString("N"),
         };
     }
 

@@ -33,7 +33,7 @@ public class MessageTemplate
     public static readonly IReadOnlyList<string> AccountUses = ["statement", "reminder1", "reminder2", "reminder3"];
 
     /// <summary>Moments of following up, of no order: work due, an estimate, a missed appointment, thanks, not seen for long.</summary>
-    public static readonly IReadOnlyList<string> FollowUpUses = ["work", "estimateAgain", "missed", "thanks", "away"];
+    public static readonly IReadOnlyList<string> FollowUpUses = ["work", "estimateAgain", "missed", "thanks", "away", "warranty"];
 
     /// <summary>Moments that have a template of their own, by name; empty for none.</summary>
     public static readonly IReadOnlyList<string> Uses =

@@ -24,4 +24,7 @@ public enum AutomaticFollowUps
 
     /// <summary>Vehicles that were not seen for a while.</summary>
     Away = 32,
+
+    /// <summary>Looks at work before its warranty ends.</summary>
+    Warranty = 64,
 }

@@ -152,6 +152,9 @@ public partial class Shop
     /// <summary>A vehicle counts as not seen for long after so many months, 1 to 60.</summary>
     public int AwayMonths { get; internal set; } = 12;
 
+    /// <summary>So many days before a warranty ends the customer may have the work looked at, 1 to 90; 0 where nobody is asked.</summary>
+    public int WarrantyVisitDays { get; internal set; }
+
     /// <summary>The day on which a week begins, in measures.</summary>
     public IsoDayOfWeek WeekBegins { get; internal set; } = IsoDayOfWeek.Sunday;
 

@@ -13,7 +13,7 @@ public partial class Shop
     /// <summary>
     /// Changes one field: name, address, phone, email, taxNumber, timeZone, country, currency, distanceUnit, plateRegion, distancePerDay,
     /// promiseStep, promiseSlack, promiseSlackMost, checkMinutes, checksWork, remindsOfAppointments, declinedAfterDays, askAgainDays,
-    /// mostFollowUps, thanksAfterDays, awayMonths, weekBegins, automatic.KIND of follow-ups such as automatic.thanks, or the hours of a
+    /// mostFollowUps, thanksAfterDays, awayMonths, warrantyVisitDays, weekBegins, automatic.KIND of follow-ups such as automatic.thanks, or the hours of a
     /// weekday such as hours.monday.
     /// </summary>
     /// <param name="field">Which.</param>
@@ -87,6 +87,9 @@ public partial class Shop
                 ? Kept(() => WeekBegins = begins)
                 : new Problem("shop.weekBegins", "A week begins on one of its days, such as Sunday.", field),
             "awayMonths" => Count(typed, field, 60, "months", v => AwayMonths = v),
+            "warrantyVisitDays" => typed is "" or "0"
+                ? Kept(() => WarrantyVisitDays = 0)
+                : Count(typed, field, 90, "days", v => WarrantyVisitDays = v),
             "remindsOfAppointments" => Kept(() => RemindsOfAppointments = typed == "true"),
             _ => AutomaticOf(field) is { } kind
                 ? Kept(() => AutomaticFollowUps = typed == "true" ? AutomaticFollowUps | kind : AutomaticFollowUps & ~kind)
@@ -179,6 +182,7 @@ public partial class Shop
             "mostFollowUps" => MostFollowUps.ToString(CultureInfo.InvariantCulture),
             "thanksAfterDays" => ThanksAfterDays.ToString(CultureInfo.InvariantCulture),
             "awayMonths" => AwayMonths.ToString(CultureInfo.InvariantCulture),
+            "warrantyVisitDays" => WarrantyVisitDays > 0 ? WarrantyVisitDays.ToString(CultureInfo.InvariantCulture) : "",
             "checksWork" => ChecksWork ? "true" : "false",
             "takesTips" => TakesTips ? "true" : "false",
             "interestPercent" => InterestPercent.ToString("0.##", CultureInfo.InvariantCulture),

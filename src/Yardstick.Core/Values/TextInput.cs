@@ -15,4 +15,9 @@ public static class TextInput
                 : Invariant($"{what} can have at most {most:N0} characters."),
             field
         );
+
+    /// <summary>The beginning of a text, as it stands in a notice or a row.</summary>
+    /// <param name="text">The text.</param>
+    /// <param name="most">Characters of it.</param>
+    public static string Short(string text, int most = 80) => text.Length > most ? text[..most] + "…" : text;
 }

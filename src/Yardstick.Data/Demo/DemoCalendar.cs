@@ -138,6 +138,7 @@ internal sealed class DemoCalendar(DemoMaker shop)
             var (field, value) in new[]
             {
                 ("takesBookings", "true"),
+                ("warrantyVisitDays", "14"),
                 ("bookingWords", "Tell us what you need and when. We look at every booking and confirm it by text."),
             }
         )
@@ -185,6 +186,18 @@ internal sealed class DemoCalendar(DemoMaker shop)
             request.Became(asked[i].Id);
             db.OutsideRequests.Add(request);
         }
+        var question = new OutsideRequest
+        {
+            Key = "demo question",
+            Kind = RequestKind.Question,
+            At = shop.UtcNow.PlusMinutes(-50),
+            Name = "Runa Feld",
+            Phone = "+12075550188",
+            Vehicle = "2017 Tarnow Dunlin",
+            Words = "Do you fit winter tires that I bring along, and how long does it take?",
+        };
+        question.IsOf(new RequestMatch(null, null, "nobody on file has this phone number"));
+        db.OutsideRequests.Add(question);
         await CarsAsync();
     }
 

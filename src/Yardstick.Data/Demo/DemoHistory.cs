@@ -6,6 +6,7 @@ using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Floor;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -160,6 +161,10 @@ internal sealed class DemoHistory(DemoMaker shop)
         if (order.OdometerIn is { } reading)
             order.OdometerOut = new(reading.Value + random.Next(0, 6));
         order.Post(new Actor(writer, closed));
+        WarrantyVisit.Keep(
+            order,
+            car is null ? null : new CarUse(shop.Shop.Local(closed).Date, order.OdometerOut, shop.Shop.DistancePerDay)
+        );
         if (!counter)
             order.MoveTo(Stage.Collected, "", new Actor(writer, closed.PlusHours(1)));
         order.Changes.Clear();

@@ -2384,6 +2384,9 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("OrderId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Phone")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -3838,6 +3841,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Warranty")
                         .HasColumnType("TEXT");
 
+                    b.Property<DateOnly?>("WarrantyEndsOn")
+                        .HasColumnType("TEXT");
+
                     b.ComplexProperty(typeof(Dictionary<string, object>), "Subtotal", "Yardstick.Core.Orders.Job.Subtotal#Money", b1 =>
                         {
                             b1.IsRequired();
@@ -3856,6 +3862,9 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("OrderId");
 
                     b.HasIndex("TakenFromJobId");
+
+                    b.HasIndex("WarrantyEndsOn")
+                        .HasFilter("\"WarrantyEndsOn\" IS NOT NULL");
 
                     b.HasIndex("Decision", "DecidedAt");
 
@@ -6014,6 +6023,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("WarrantyVisitDays")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("WeekBegins")

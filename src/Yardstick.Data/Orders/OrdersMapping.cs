@@ -76,6 +76,7 @@ internal sealed class OrdersMapping
         builder.HasIndex(j => j.TakenFromJobId);
         builder.HasIndex(j => new { j.Decision, j.DecidedAt });
         builder.HasIndex(j => new { j.Decision, j.DeferUntil });
+        builder.HasIndex(j => j.WarrantyEndsOn).HasFilter("\"WarrantyEndsOn\" IS NOT NULL");
         builder.HasIndex(j => new { j.FinishedById, j.FinishedAt });
         builder.HasIndex(j => j.FinishedAt);
         builder.HasIndex(j => j.ComebackOfId).HasFilter("\"ComebackOfId\" IS NOT NULL");

@@ -18,6 +18,12 @@ public sealed record ServerOptions
     /// <summary>Address from which emails come.</summary>
     public string MailFrom { get; init; } = "front@shop.example";
 
+    /// <summary>
+    /// Where answers to emails go, with <c>{key}</c> where the name of the answered one stands; empty where they go to
+    /// <see cref="MailFrom"/>.
+    /// </summary>
+    public string MailAnswers { get; init; } = "";
+
     /// <summary>Proxies before the server: what they say of who asks, and how, is believed. Nobody else's word is.</summary>
     public IReadOnlyList<System.Net.IPAddress> Proxies { get; init; } = [];
 

@@ -42,6 +42,19 @@ public sealed class InboundMessages(
         });
     }
 
+    /// <summary>The email of the shop that one answers, by what its program says of it, else by the address that it was written to.</summary>
+    private static async Task<Message?> AnsweredAsync(ShopDb db, PostEvent post)
+    {
+        var keys = MailThread.AnsweredKeys(post.InReplyTo, post.To);
+        return keys.Count == 0
+            ? null
+            : await db
+                .Messages.AsNoTracking()
+                .Where(m => keys.Contains(m.Key) && m.State != MessageState.Received && m.CustomerId != null)
+                .OrderByDescending(m => m.Id)
+                .FirstOrDefaultAsync();
+    }
+
     private static async Task TakeAsync(CommandContext work, PostEvent post)
     {
         var db = work.Db;
@@ -60,21 +73,25 @@ public sealed class InboundMessages(
         if (await db.Messages.AnyAsync(m => m.Key == post.Key))
             return;
         var channel = post.Kind == "text" ? MessageChannel.Text : MessageChannel.Email;
+        var answered = await AnsweredAsync(db, post);
         var customerId =
-            channel == MessageChannel.Text
+            answered?.CustomerId is { } whose ? whose
+            : channel == MessageChannel.Text
                 ? await db.CustomerPhones.Where(p => p.Number == post.Address).Select(p => (long?)p.CustomerId).FirstOrDefaultAsync()
-                : await db.CustomerEmails.Where(e => e.Address == post.Address).Select(e => (long?)e.CustomerId).FirstOrDefaultAsync();
-        // An answer belongs to the order that was written about last.
-        var orderId = await db
-            .Messages.Where(m => m.Address == post.Address && m.OrderId != null)
-            .OrderByDescending(m => m.Id)
-            .Select(m => m.OrderId)
-            .FirstOrDefaultAsync()
-            ?? await db
-                .Orders.Where(o => o.CustomerId == customerId && o.State == OrderState.Open && customerId != null)
-                .OrderByDescending(o => o.Id)
-                .Select(o => (long?)o.Id)
-                .FirstOrDefaultAsync();
+            : await db.CustomerEmails.Where(e => e.Address == post.Address).Select(e => (long?)e.CustomerId).FirstOrDefaultAsync();
+        // An email names the one that it answers; else an answer belongs to the order that was written about last.
+        var orderId = answered is not null
+            ? answered.OrderId
+            : await db
+                .Messages.Where(m => m.Address == post.Address && m.OrderId != null)
+                .OrderByDescending(m => m.Id)
+                .Select(m => m.OrderId)
+                .FirstOrDefaultAsync()
+                ?? await db
+                    .Orders.Where(o => o.CustomerId == customerId && o.State == OrderState.Open && customerId != null)
+                    .OrderByDescending(o => o.Id)
+                    .Select(o => (long?)o.Id)
+                    .FirstOrDefaultAsync();
         db.Messages.Add(Message.Received(channel, post.Address, post.Subject, post.Body, post.Key, customerId, orderId, work.Actor.At));
         if (
             channel == MessageChannel.Text
@@ -94,11 +111,7 @@ public sealed class InboundMessages(
             customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName
             : channel == MessageChannel.Text ? new PhoneNumber(post.Address).Shown((await db.Shops.SingleAsync()).Country)
             : post.Address;
-        work.Notify(
-            $"{who} wrote: {(post.Body.Length > 80 ? post.Body[..80] + "…" : post.Body)}",
-            orderId,
-            customerId is null && orderId is null ? post.Address : ""
-        );
+        work.Notify($"{who} wrote: {TextInput.Short(post.Body)}", orderId, customerId is null && orderId is null ? post.Address : "");
         await db.SaveChangesAsync();
     }
 }

@@ -28,6 +28,12 @@ public static class UnknownSenders
         IReadOnlyList<UnknownMessage> Messages
     );
 
+    /// <summary>The latest that somebody who is not on file wrote and nobody read.</summary>
+    /// <param name="Shown">Number or address as it is read.</param>
+    /// <param name="Body">What they wrote.</param>
+    /// <param name="At">When, wall time.</param>
+    public sealed record UnreadThread(string Shown, string Body, LocalDateTime At);
+
     /// <summary>An answer.</summary>
     public sealed record UnknownSendersAnswerRequest(string Address, string? Subject, string? Body, bool Now);
 
@@ -49,9 +55,25 @@ public static class UnknownSenders
     private static IQueryable<Message> Unknown(ShopDb db) =>
         db.Messages.Where(m => m.CustomerId == null && m.OrderId == null && m.Address != "");
 
-    /// <summary>How many of them wrote something that nobody read.</summary>
-    internal static async Task<int> UnreadAsync(ShopDb db) =>
-        await Unknown(db).Where(m => m.State == MessageState.Received && m.SeenAt == null).Select(m => m.Address).Distinct().CountAsync();
+    /// <summary>Those who wrote something that nobody read, with the latest of it, the oldest first.</summary>
+    internal static async Task<IReadOnlyList<UnreadThread>> UnreadAsync(ShopDb db, Shop shop) =>
+        [
+            .. (
+                await Unknown(db)
+                    .Where(m => m.State == MessageState.Received && m.SeenAt == null)
+                    .AsNoTracking()
+                    .OrderByDescending(m => m.Id)
+                    .Take(Most)
+                    .ToListAsync()
+            )
+                .GroupBy(m => m.Address)
+                .Select(g => g.First())
+                .OrderBy(m => m.Id)
+                .Select(m => new UnreadThread(Shown(m.Channel, m.Address, shop.Country), m.Body, shop.Local(m.At))),
+        ];
+
+    private static string Shown(MessageChannel channel, string address, string country) =>
+        channel == MessageChannel.Text ? new PhoneNumber(address).Shown(country) : address;
 
     private static async Task<IResult> ListAsync(ShopDb db)
     {
@@ -65,7 +87,7 @@ public static class UnknownSenders
                 .Select(g => new UnknownThread(
                     g.First().Channel,
                     g.Key,
-                    g.First().Channel == MessageChannel.Text ? new PhoneNumber(g.Key).Shown(country) : g.Key,
+                    Shown(g.First().Channel, g.Key, country),
                     g.Any(m => m.State == MessageState.Received && m.SeenAt is null),
                     [
                         .. g.OrderBy(m => m.Id)

@@ -26,6 +26,8 @@ public sealed class Mailer(ServerOptions options) : IMailer
         var mail = new MimeMessage { MessageId = message.Key, Subject = message.Subject };
         mail.From.Add(new MailboxAddress(shopName, options.MailFrom));
         mail.To.Add(MailboxAddress.Parse(message.Address));
+        if (options.MailAnswers.Length > 0)
+            mail.ReplyTo.Add(new MailboxAddress(shopName, MailThread.AnswersTo(options.MailAnswers, message.Key)));
         var body = new BodyBuilder { TextBody = message.Body };
         if (attachment is not null)
             body.Attachments.Add(message.AttachmentName, attachment, new ContentType("application", "pdf"));

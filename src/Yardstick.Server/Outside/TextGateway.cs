@@ -12,7 +12,20 @@ namespace Yardstick.Server.Outside;
 /// <param name="Subject">Subject of an email.</param>
 /// <param name="Body">What it says; of a state the reason.</param>
 /// <param name="State">delivered or failed.</param>
-public sealed record PostEvent(long Number, string Kind, string Way, string Key, string Address, string Subject, string Body, string State);
+/// <param name="To">Of an email, the address of the shop that it was written to.</param>
+/// <param name="InReplyTo">Message-ID of the email that one answers.</param>
+public sealed record PostEvent(
+    long Number,
+    string Kind,
+    string Way,
+    string Key,
+    string Address,
+    string Subject,
+    string Body,
+    string State,
+    string To = "",
+    string InReplyTo = ""
+);
 
 /// <summary>The gateway that carries texts and tells what came in.</summary>
 public interface ITextGateway

@@ -3,9 +3,11 @@ using QRCoder;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Schedule;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Schedule;
@@ -70,6 +72,7 @@ public static class BookingSetup
             .ProducesProblem(409);
         api.MapPost("/booking-services/{id:long}/remove", Remove).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
         api.MapGet("/booking-services/code.svg", CodeAsync).Asks(Permission.EditSetup);
+        api.MapGet("/booking-services/code.pdf", SignAsync).Asks(Permission.EditSetup);
     }
 
     private static async Task<IResult> ListAsync(ShopDb db) =>
@@ -135,12 +138,20 @@ public static class BookingSetup
             return new RecordChanged(id, service.Version);
         });
 
+    private static string AddressOf(Shop shop, HttpContext http) =>
+        $"{(shop.PublicAddress.Length > 0 ? shop.PublicAddress : $"{http.Request.Scheme}://{http.Request.Host}")}/book";
+
     /// <summary>The page's address as a code to scan.</summary>
     private static async Task<IResult> CodeAsync(ShopDb db, HttpContext http)
     {
-        var shop = await db.Shops.SingleAsync();
-        var address = $"{(shop.PublicAddress.Length > 0 ? shop.PublicAddress : $"{http.Request.Scheme}://{http.Request.Host}")}/book";
-        using var code = QRCodeGenerator.GenerateQrCode(address, QRCodeGenerator.ECCLevel.M);
+        using var code = QRCodeGenerator.GenerateQrCode(AddressOf(await db.Shops.SingleAsync(), http), QRCodeGenerator.ECCLevel.M);
         return Results.Text(new SvgQRCode(code).GetGraphic(8), "image/svg+xml");
+    }
+
+    /// <summary>The same as a sign to print.</summary>
+    private static async Task<IResult> SignAsync(ShopDb db, HttpContext http)
+    {
+        var shop = await db.Shops.SingleAsync();
+        return Results.File(BookingSign.Draw(shop.Name, AddressOf(shop, http)), "application/pdf", "booking-sign.pdf");
     }
 }

@@ -115,6 +115,9 @@ public static class ShopSetup
         /// <summary>Months after which a vehicle counts as not seen for long.</summary>
         public required string AwayMonths { get; init; }
 
+        /// <summary>Days before a warranty ends; empty where nobody is asked.</summary>
+        public required string WarrantyVisitDays { get; init; }
+
         /// <summary>The day on which a week begins.</summary>
         public required IsoDayOfWeek WeekBegins { get; init; }
 
@@ -216,6 +219,7 @@ public static class ShopSetup
                 MostFollowUps = shop.Shown("mostFollowUps"),
                 ThanksAfterDays = shop.Shown("thanksAfterDays"),
                 AwayMonths = shop.Shown("awayMonths"),
+                WarrantyVisitDays = shop.Shown("warrantyVisitDays"),
                 WeekBegins = shop.WeekBegins,
                 AutomaticFollowUps = [.. Enum.GetValues<AutomaticFollowUps>().Where(k => k != 0 && shop.AutomaticFollowUps.HasFlag(k))],
                 PrintsLines = shop.PrintsLines,

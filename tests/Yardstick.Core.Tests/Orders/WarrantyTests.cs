@@ -1,4 +1,5 @@
 using CsCheck;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Values;
 
@@ -47,4 +48,27 @@ public class WarrantyTests
         Assert.True(term.Holds(done, null, year, new Odometer(900_000)));
         Assert.Equal("until Mar 1, 2027 or 62,000 mi", term.UntilWords(done, new Odometer(50_000), "mi"));
     }
+
+    [Theory]
+    [InlineData(12, null, "2027-12-01")]
+    [InlineData(null, 6_000, "2027-06-19")]
+    [InlineData(12, 6_000, "2027-06-19")]
+    [InlineData(3, 6_000, "2027-03-01")]
+    public void The_day_on_which_it_ends_follows_how_the_vehicle_is_used(int? months, int? distance, string ends)
+    {
+        var today = new LocalDate(2026, 12, 1);
+        var term = new WarrantyTerm(months, distance, WarrantyCover.All);
+        Assert.Equal(
+            ends,
+            NodaTime.Text.LocalDatePattern.Iso.Format(
+                WarrantyVisit.EndsOn(term, today, new(40_000), new CarUse(today, new(40_000), 30))!.Value
+            )
+        );
+    }
+
+    [Fact]
+    public void By_distance_alone_of_a_vehicle_that_was_never_read_nobody_can_tell() =>
+        Assert.Null(
+            WarrantyVisit.EndsOn(new(null, 6_000, WarrantyCover.All), new(2026, 12, 1), null, new CarUse(new(2026, 12, 1), null, 30))
+        );
 }

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.FollowUp;
@@ -59,5 +60,58 @@ public sealed class ComebackTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var comeback = Assert.Single((await later.SheetAsync(again)).List("jobs"))!;
         Assert.Equal("Shop", comeback.Text("payer"));
         Assert.Contains($"Comeback of order {sheet["number"]}", comeback.Text("originText"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Before_it_ends_the_customer_may_have_the_work_looked_at_and_afterwards_nobody_is_asked()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, job) = await mina.WriteUpAsync("Visit");
+        var version = (await mina.SheetAsync(order)).List("jobs")[0]!["version"]!.GetValue<int>();
+        await mina.PostAsync(
+            $"orders/{order}/jobs/{job}",
+            new
+            {
+                field = "warranty",
+                value = "3 months",
+                version,
+            }
+        );
+        await mina.FinishAsync(order, job);
+        await mina.PostAsync($"orders/{order}/invoice");
+        static async Task<JsonNode?> RowAsync(Browser writer) =>
+            (await writer.GetAsync("follow-ups"))
+                .List("rows")
+                .FirstOrDefault(r => r!.Text("kind") == "Warranty" && r!.Text("customer") == "Vesa Visit");
+        shop.DaysPass(70);
+        using var later = await shop.SignInAsync("mina");
+        using var ingrid = await shop.SignInAsync("ingrid");
+        async Task DaysBeforeAsync(string value) =>
+            await ingrid.PostAsync(
+                "setup/shop",
+                new
+                {
+                    field = "warrantyVisitDays",
+                    value,
+                    version = (await ingrid.GetAsync("setup/shop"))["version"]!.GetValue<int>(),
+                }
+            );
+        // Nobody is asked unless the shop says so.
+        await DaysBeforeAsync("");
+        Assert.Null(await RowAsync(later));
+        await DaysBeforeAsync("30");
+        var row = (await RowAsync(later))!;
+        Assert.Equal(("Control arm bushing", "Due"), (row.Text("title"), row.Text("state")));
+        Assert.StartsWith("its warranty ends ", row.Text("why"), StringComparison.Ordinal);
+        var draft = (
+            await later.PostAsync(
+                "follow-ups/drafts",
+                new { reasons = new[] { new { kind = "Warranty", sourceId = row["sourceId"]!.GetValue<long>() } } }
+            )
+        ).List("drafts")[0]!;
+        Assert.Contains("ends soon: Control arm bushing", draft.Text("body"), StringComparison.Ordinal);
+        shop.DaysPass(30);
+        using var over = await shop.SignInAsync("mina");
+        Assert.Null(await RowAsync(over));
     }
 }

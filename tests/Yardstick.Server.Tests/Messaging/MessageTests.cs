@@ -211,6 +211,45 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task An_email_lands_at_the_order_of_the_one_that_it_answers()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (first, _) = await writer.WriteUpAsync("Threader");
+        var (second, _) = await writer.WriteUpAsync("Threader");
+        const string address = "threader@example.com";
+        var older = await UntilAsync(await WriteAsync(writer, first, "Email", address), m => m.State == MessageState.Delivered);
+        await UntilAsync(await WriteAsync(writer, second, "Email", address), m => m.State == MessageState.Delivered);
+        async Task AnswerAsync(string body, string inReplyTo, string to, string from = address) =>
+            await shop.Outside.PostAsJsonAsync(
+                "post/write",
+                new
+                {
+                    kind = "mail",
+                    from,
+                    subject = "Re: Your car",
+                    body,
+                    inReplyTo,
+                    to,
+                }
+            );
+        await AnswerAsync("Names nothing", "<0123456789abcdef0123456789abcdef@mail.example>", "front@shop.example");
+        await AnswerAsync("By its name", $"<{older.Key}>", "front@shop.example");
+        await AnswerAsync("By its address", "", MailThread.AnswersTo("front+{key}@shop.example", older.Key));
+        await AnswerAsync("From elsewhere", $"<{older.Key}>", "", "work@office.example");
+        async Task<List<string>> OfAsync(long order) =>
+            [
+                .. (await writer.GetAsync($"orders/{order}/messages"))
+                    .List("messages")
+                    .Where(m => m!.Text("state") == "Received")
+                    .Select(m => m!.Text("body")),
+            ];
+        for (var i = 0; i < 100 && (await OfAsync(first)).Count < 3; i++)
+            await Task.Delay(100);
+        Assert.Equal(["By its name", "By its address", "From elsewhere"], await OfAsync(first));
+        Assert.Equal(["Names nothing"], await OfAsync(second));
+    }
+
+    [Fact]
     public async Task What_customers_write_lands_at_their_order_and_stop_is_obeyed()
     {
         using var writer = await shop.SignInAsync("mina");

@@ -155,39 +155,54 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         );
     }
 
-    /// <summary>An order on its way through the books: the command of each step, and how many of them were answered.</summary>
-    private sealed class Closing(long order)
+    /// <summary>An order on its way through the till, step by step; each is one change, sent again until it is answered.</summary>
+    private sealed class Closing(long order, params string[] steps)
     {
-        private static readonly string[] Steps = ["invoice", "cash", "credit"];
-        private readonly Guid[] commands = [.. Steps.Select(_ => Guid.NewGuid())];
+        private readonly Guid[] commands = [.. steps.Select(_ => Guid.NewGuid())];
         private int done;
 
+        internal long Order => order;
         internal long Invoice { get; private set; }
+        private long Charge { get; set; }
 
         /// <summary>Goes on until it is through, or the server is gone.</summary>
         internal async Task GoOnAsync(Browser owner)
         {
             try
             {
-                for (; done < Steps.Length; done++)
+                for (; done < steps.Length; done++)
                 {
-                    var path = done == 0 ? $"orders/{order}/invoice" : $"invoices/{Invoice}/{Steps[done]}";
+                    var path = steps[done] switch
+                    {
+                        "invoice" or "deposits" => $"orders/{order}/{steps[done]}",
+                        "settle" => $"card-charges/{Charge}/settle",
+                        _ => $"invoices/{Invoice}/{steps[done]}",
+                    };
+                    var amount = steps[done] is "deposits" or "card-charges" ? "15" : "";
                     var (status, body) = await owner.SendAsync(
                         HttpMethod.Post,
                         path,
-                        new { tendered = "5000", reason = "Drill" },
+                        new
+                        {
+                            amount,
+                            method = "Cash",
+                            tendered = "5000",
+                            reason = "Drill",
+                        },
                         commands[done]
                     );
                     Assert.True(status == HttpStatusCode.OK, $"{path}: {body?.ToJsonString()}");
-                    if (done == 0)
+                    if (steps[done] == "invoice")
                         Invoice = body!["invoiceId"]!.GetValue<long>();
+                    else if (steps[done] == "card-charges")
+                        Charge = body!.Id();
                 }
             }
             catch (Exception fault) when (fault is HttpRequestException or IOException) { }
         }
     }
 
-    private static async Task<Closing> FinishedAsync(Browser owner, string name)
+    private static async Task<long> FinishedAsync(Browser owner, string name)
     {
         var order = (
             await owner.PostAsync(
@@ -224,38 +239,57 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         await owner.ApproveAsync(order, job);
         await owner.PostAsync($"orders/{order}/finish-jobs");
         await owner.HeaderAsync(order, "odometerOut", "42,120");
-        return new Closing(order);
+        return order;
     }
 
     [Fact]
-    public async Task Killed_between_invoice_cash_and_credit_each_is_booked_once_and_no_number_is_missing()
+    public async Task Killed_between_deposit_invoice_card_cash_and_credit_each_is_booked_once_and_no_number_is_missing()
     {
         var data = Shop(Path.Combine(folder, "books"));
-        var (server, address, _) = await StartAsync(data);
+        var outside = made.Outside.BaseAddress!.ToString();
+        var (server, address, _) = await StartAsync(data, "--outside", outside);
+        var charged = await made.Outside.GetStringAsync("card/count");
         var random = new Random(20261201);
         for (var cycle = 0; cycle < Cycles; cycle++)
         {
             using var ingrid = await SignInAsync(address, "ingrid");
-            var closing = new List<Closing>();
-            for (var i = 0; i < 4; i++)
-                closing.Add(await FinishedAsync(ingrid, $"B{cycle} {i}"));
+            List<Closing> credited = [],
+                paid = [];
+            for (var i = 0; i < 3; i++)
+            {
+                credited.Add(new(await FinishedAsync(ingrid, $"B{cycle} {i}"), "invoice", "cash", "credit"));
+                paid.Add(new(await FinishedAsync(ingrid, $"P{cycle} {i}"), "deposits", "invoice", "card-charges", "settle", "cash"));
+            }
+            var closing = credited.Concat(paid).ToList();
             var work = Task.WhenAll(closing.Select(c => c.GoOnAsync(ingrid)));
             await Task.Delay(random.Next(5, 400));
             server.Kill();
             await server.WaitForExitAsync();
             await work;
 
-            (server, address, _) = await StartAsync(data);
+            (server, address, _) = await StartAsync(data, "--outside", outside);
             using var after = await SignInAsync(address, "ingrid");
             await Task.WhenAll(closing.Select(c => c.GoOnAsync(after)));
             await using var db = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
-            foreach (var id in closing.Select(c => c.Invoice))
+            foreach (var id in credited.Select(c => c.Invoice))
             {
                 Assert.Equal(1, await db.Invoices.CountAsync(i => i.CorrectsId == id && i.CreditsAll));
-                var paid = await db.Payments.Where(p => p.InvoiceId == id).Select(p => p.Amount.Cents).OrderBy(c => c).ToListAsync();
-                Assert.Equal((2, -paid[1]), (paid.Count, paid[0]));
+                var moved = await db.Payments.Where(p => p.InvoiceId == id).Select(p => p.Amount.Cents).OrderBy(c => c).ToListAsync();
+                Assert.Equal((2, -moved[1]), (moved.Count, moved[0]));
+            }
+            foreach (var one in paid)
+            {
+                Assert.Equal(1, await db.Deposits.CountAsync(d => d.OrderId == one.Order));
+                var due = await db.Invoices.Where(i => i.Id == one.Invoice).Select(i => i.AmountDue.Cents).SingleAsync();
+                var taken = await db.Payments.Where(p => p.InvoiceId == one.Invoice).Select(p => p.Amount.Cents).ToListAsync();
+                Assert.Equal((3, due, 2), (taken.Count, taken.Sum(), taken.Count(c => c == 1500)));
             }
         }
+        // What the terminal charged, by its own count.
+        Assert.Equal(
+            int.Parse(charged, CultureInfo.InvariantCulture) + 3 * Cycles,
+            int.Parse(await made.Outside.GetStringAsync("card/count"), CultureInfo.InvariantCulture)
+        );
         await using var books = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
         Assert.Empty(await new BooksCheck(books).RunAsync());
     }

@@ -5208,6 +5208,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/requests/{id}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A request becomes an order in one step: customer and vehicle on file or made of what it brings, with all that it says. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RequestOrderRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OrderStarted"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/write-up/begin": {
         parameters: {
             query?: never;
@@ -7714,6 +7765,40 @@ export interface paths {
         trace?: never;
     };
     "/api/booking-services/code.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What customers can book by themselves, and how they get to the page. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/booking-services/code.pdf": {
         parameters: {
             query?: never;
             header?: never;
@@ -22969,6 +23054,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/customers-pages/booking/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["QuestionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuestionTaken"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers-pages/bookings/{token}": {
         parameters: {
             query?: never;
@@ -26843,7 +26977,7 @@ export interface components {
             sourceId: number;
         };
         /** @enum {unknown} */
-        FollowUpKind: "Deferred" | "Declined" | "Advised" | "Reminder" | "Estimate" | "Missed" | "Thanks" | "Away";
+        FollowUpKind: "Deferred" | "Declined" | "Advised" | "Reminder" | "Estimate" | "Missed" | "Thanks" | "Away" | "Warranty";
         /** @description How much there is of a kind. */
         FollowUpKindSum: {
             /** @description Which. */
@@ -29876,6 +30010,20 @@ export interface components {
             reason: null | string;
             channel?: components["schemas"]["AnswerChannel"];
         };
+        /** @description A question as it was typed. What people do not see, `Website`, only robots fill in. */
+        QuestionRequest: {
+            name: null | string;
+            phone: null | string;
+            email: null | string;
+            vehicle: null | string;
+            words: null | string;
+            website: null | string;
+        };
+        /** @description A question that came in. */
+        QuestionTaken: {
+            /** @description What happens next. */
+            sentence: string;
+        };
         /** @description A cost that the supplier named just now. */
         QuotedCost: {
             /**
@@ -30287,16 +30435,17 @@ export interface components {
             reason: null | string;
         };
         /** @enum {unknown} */
-        RequestKind: "Booking" | "Consent" | "TroubleCode";
+        RequestKind: "Booking" | "Consent" | "TroubleCode" | "Question";
         /** @description The tray. */
         RequestList: {
             /** @description Open ones, the oldest first, then those of the last two weeks. */
             rows: components["schemas"]["RequestRow"][];
-            /**
-             * Format: int32
-             * @description Threads with people who are not on file and wrote something unread.
-             */
-            unknownTexts: number;
+            /** @description Threads with people who are not on file and wrote something unread. */
+            unknown: components["schemas"]["UnreadThread"][];
+        };
+        /** @description What usually mends its code, by its title; none for the words alone. */
+        RequestOrderRequest: {
+            repair: null | string;
         };
         /** @description A request. */
         RequestRow: {
@@ -30365,9 +30514,13 @@ export interface components {
             appointment: string;
             /**
              * Format: int64
-             * @description The appointment's order, once the vehicle is here.
+             * @description Its order, or that of its appointment once the vehicle is here.
              */
             orderId: null | number;
+            /** @description An order can be made of it at once. */
+            mayBecomeOrder: boolean;
+            /** @description What else is open from the same telephone, in words; empty for nothing. */
+            besides: string;
             /** @description Who has it; empty for nobody. */
             assignedTo: string;
             /** @description The one who asks has it. */
@@ -31613,6 +31766,8 @@ export interface components {
             thanksAfterDays: string;
             /** @description Months after which a vehicle counts as not seen for long. */
             awayMonths: string;
+            /** @description Days before a warranty ends; empty where nobody is asked. */
+            warrantyVisitDays: string;
             /** @description The day on which a week begins. */
             weekBegins: components["schemas"]["IsoDayOfWeek"];
             /** @description Follow-up messages that go out by themselves. */
@@ -32779,6 +32934,15 @@ export interface components {
             /** Format: int64 */
             number: number;
             reason: string;
+        };
+        /** @description The latest that somebody who is not on file wrote and nobody read. */
+        UnreadThread: {
+            /** @description Number or address as it is read. */
+            shown: string;
+            /** @description What they wrote. */
+            body: string;
+            /** @description When, wall time. */
+            at: components["schemas"]["LocalDateTime"];
         };
         /** @enum {unknown} */
         Urgency: "Heed" | "Due" | "Soon" | "Later";

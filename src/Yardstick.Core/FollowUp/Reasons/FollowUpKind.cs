@@ -26,4 +26,7 @@ public enum FollowUpKind
 
     /// <summary>A vehicle that was not here for long.</summary>
     Away,
+
+    /// <summary>A look at work before its warranty ends.</summary>
+    Warranty,
 }

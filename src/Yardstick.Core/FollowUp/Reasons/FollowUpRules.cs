@@ -57,6 +57,7 @@ public static class FollowUpRules
             FollowUpKind.Missed => AutomaticFollowUps.Missed,
             FollowUpKind.Thanks => AutomaticFollowUps.Thanks,
             FollowUpKind.Away => AutomaticFollowUps.Away,
+            FollowUpKind.Warranty => AutomaticFollowUps.Warranty,
             _ => AutomaticFollowUps.Work,
         };
 

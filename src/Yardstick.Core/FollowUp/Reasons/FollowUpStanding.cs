@@ -41,7 +41,7 @@ public sealed record FollowUpStanding(FollowUpState State, LocalDate On, string 
             return new(
                 FollowUpState.Answered,
                 shop.Local(reach.HeardAt.Value).Date,
-                $"they wrote: {Short(reach.Heard)}",
+                $"they wrote: {TextInput.Short(reach.Heard)}",
                 MayNot(reach, shop)
             );
         if (last is { What: FollowUpActKind.PutOff, Until: { } until } && until > today)
@@ -63,8 +63,6 @@ public sealed record FollowUpStanding(FollowUpState State, LocalDate On, string 
                 : NoAddress
         : reach.Written >= shop.MostFollowUps ? TooOften(reach.Written)
         : null;
-
-    private static string Short(string text) => text.Length > 80 ? text[..80] + "…" : text;
 
     private static readonly Problem Closed = new("followUp.closed", "This follow-up was closed. Reopen it first.");
     private static readonly Problem Coming = new("followUp.coming", "This vehicle is here or has an appointment. Talk about it then.");

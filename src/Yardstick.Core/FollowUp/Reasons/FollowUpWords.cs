@@ -31,6 +31,7 @@ public static class FollowUpWords
             FollowUpKind.Estimate => "estimateAgain",
             FollowUpKind.Missed => "missed",
             FollowUpKind.Away => "away",
+            FollowUpKind.Warranty => "warranty",
             _ => "work",
         };
 
@@ -133,6 +134,12 @@ public static class FollowUpWords
                 "Not seen for a while",
                 "Your {{ car.description }}",
                 "it has been a while since your {{ car.description }} was here. Reply or call us if we can do anything for it: {{ shop.phone }}."
+            ),
+            .. Both(
+                "warranty",
+                "Before a warranty ends",
+                "Your warranty with {{ shop.name }}",
+                "our warranty on your {{ car.description }} ends soon: {{ work.list }}. If anything is not as it should be, let us look at it before. Reply or call us for a time: {{ shop.phone }}.{% if booking.link %} Or book one: {{ booking.link }}{% endif %}"
             ),
         ];
 

@@ -1,12 +1,18 @@
+using Yardstick.Core.Orders;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Core.FollowUp;
 
 /// <summary>Something that came in from outside by itself: who it is, what they want, and what became of it.</summary>
 public class OutsideRequest
 {
-    private const int LongestReason = 120;
+    private const int LongestReason = 120,
+        LongestTogether = 2000;
+
+    /// <summary>How what a vehicle reports comes to the shop.</summary>
+    public const string VehicleSource = "The vehicle itself";
 
     /// <summary>Why nothing can be made of it any more: somebody dealt with it.</summary>
     public static readonly Problem IsHandled = new("request.handled", "This request was dealt with already. Reload the page.");
@@ -48,7 +54,12 @@ public class OutsideRequest
     public string Vehicle { get; init; } = "";
 
     /// <summary>What they say, or what the vehicle says.</summary>
-    public string Words { get; init; } = "";
+    public string Words
+    {
+        get => words;
+        init => words = value;
+    }
+    private string words = "";
 
     /// <summary>Keys of the services that were booked.</summary>
     public IReadOnlyList<long> ServiceIds { get; init; } = [];
@@ -76,6 +87,9 @@ public class OutsideRequest
 
     /// <summary>The appointment that was made of it.</summary>
     public long? AppointmentId { get; internal set; }
+
+    /// <summary>The order that was made of it without one.</summary>
+    public long? OrderId { get; internal set; }
 
     /// <summary>Hash of the key to its page; empty for none.</summary>
     public string TokenHash { get; init; } = "";
@@ -107,6 +121,20 @@ public class OutsideRequest
             (Place, Latitude, Longitude) = (place, latitude, longitude);
     }
 
+    /// <summary>The same person asked again before anybody answered: one request with both. Nothing of it is lost while it fits.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    /// <param name="more">What they ask now.</param>
+    public bool AskedAgain(Instant utcNow, string more)
+    {
+        if (words == more)
+            (AgainAt, Times) = (utcNow, Times + 1);
+        else if (words.Length + more.Length < LongestTogether)
+            (words, AgainAt, Times) = ($"{words}\n{more}", utcNow, Times + 1);
+        else
+            return false;
+        return true;
+    }
+
     /// <summary>Puts it to a customer and a vehicle.</summary>
     /// <param name="match">Who it is, and why.</param>
     public void IsOf(RequestMatch match) => (CustomerId, VehicleId, MatchedBy) = (match.CustomerId, match.VehicleId, match.Why);
@@ -114,6 +142,44 @@ public class OutsideRequest
     /// <summary>An appointment was made of it.</summary>
     /// <param name="appointmentId">The appointment.</param>
     public void Became(long appointmentId) => AppointmentId = appointmentId;
+
+    /// <summary>
+    /// An order was made of it. Refuses with <c>request.handled</c> where somebody dealt with it, or it has an appointment, of which its
+    /// order is made.
+    /// </summary>
+    /// <param name="order">The order.</param>
+    /// <param name="actor">Who.</param>
+    public Result Became(Order order, Actor actor)
+    {
+        if (!MayBecomeOrder)
+            return IsHandled;
+        OrderId = order.Id;
+        IsOf(new RequestMatch(order.CustomerId, order.VehicleId, MatchedBy));
+        Settle(RequestState.Done, Invariant($"Repair order {order.Number} opened"), actor);
+        return Result.Done;
+    }
+
+    /// <summary>An order can be made of it at once.</summary>
+    public bool MayBecomeOrder => State == RequestState.Open && AppointmentId is null;
+
+    /// <summary>What the customer says on an order of it, a line each: words, code and likely repair, and where it arose.</summary>
+    /// <param name="repair">What usually mends its code; empty for none.</param>
+    public IReadOnlyList<string> Concerns(string? repair) =>
+        [
+            .. new[] { VisitWords(repair).Replace('\n', ' '), Place.Length > 0 ? $"Reported at {Place}" : "" }.Where(w =>
+                w.Trim().Length > 0
+            ),
+        ];
+
+    /// <summary>The vehicle as it is typed on a new record: what reads like a year, make and model of the words, plate and VIN.</summary>
+    public VehicleInput ToVehicle()
+    {
+        var words = Vehicle.Split(' ', StringSplitOptions.RemoveEmptyEntries).ToList();
+        var year = words is [{ Length: 4 } first, ..] && first.All(char.IsAsciiDigit) ? first : null;
+        if (year is not null)
+            words.RemoveAt(0);
+        return new VehicleInput(Plate, null, Vin, year, words.FirstOrDefault(), string.Join(' ', words.Skip(1)), null, null);
+    }
 
     /// <summary>Somebody takes it, or gives it back.</summary>
     /// <param name="staffId">Who; null for nobody.</param>

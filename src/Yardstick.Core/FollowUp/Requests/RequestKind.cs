@@ -11,4 +11,7 @@ public enum RequestKind
 
     /// <summary>A vehicle sent a trouble code.</summary>
     TroubleCode,
+
+    /// <summary>Somebody asked something on the shop's page.</summary>
+    Question,
 }

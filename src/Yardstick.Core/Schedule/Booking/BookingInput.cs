@@ -26,7 +26,16 @@ public sealed record BookingInput(string? Name, string? Phone, string? Email, st
     /// <c>text.long</c>, each at its field.
     /// </summary>
     /// <param name="country">Country of numbers without one.</param>
-    public Result<Typed> Read(string country)
+    public Result<Typed> Read(string country) => Read(country, isQuestion: false);
+
+    /// <summary>
+    /// Reads it as a question, which needs words and no vehicle. Refuses with <c>booking.words</c> besides.
+    /// </summary>
+    /// <param name="country">Country of numbers without one.</param>
+    public Result<Typed> ReadQuestion(string country) =>
+        string.IsNullOrWhiteSpace(Words) ? new Problem("booking.words", "Enter your question.", "words") : Read(country, isQuestion: true);
+
+    private Result<Typed> Read(string country, bool isQuestion)
     {
         var (name, vehicle, words) = ((Name ?? "").Trim(), (Vehicle ?? "").Trim(), (Words ?? "").Trim());
         if (name.Length is 0 or > 120)
@@ -45,7 +54,7 @@ public sealed record BookingInput(string? Name, string? Phone, string? Email, st
                 return noPlate;
             plate = read.Value;
         }
-        if (vehicle.Length == 0 && !plate.IsKnown)
+        if (vehicle.Length == 0 && !plate.IsKnown && !isQuestion)
             return new Problem("booking.vehicle", "Enter the plate, or the make and model.", "vehicle");
         if (vehicle.Length > 120)
             return TextInput.TooLong(120, "vehicle", "The vehicle");

@@ -39,7 +39,7 @@ public static class BookingRules
     /// <param name="ofPhone">Bookings from this telephone in the last days that nobody set aside.</param>
     /// <param name="lately">Requests of all in the last minutes.</param>
     public static Result MayTake(int ofPhone, int lately) =>
-        ofPhone >= MostOfPhone ? new Problem("booking.many", "You have several bookings with us already. Please call the shop.")
+        ofPhone >= MostOfPhone ? new Problem("booking.many", "Several requests came from this number already. Please call the shop.")
         : lately >= MostLately
             ? new Problem("booking.busy", "Many bookings came in just now. Try again in a few minutes, or call the shop.")
         : Result.Done;

@@ -36,6 +36,12 @@ public static class CannedJobs
         );
     }
 
+    /// <summary>The one on offer that does a repair, by what it is called; null for none.</summary>
+    internal static async Task<CannedJob?> ThatDoesAsync(ShopDb db, string? repair) =>
+        string.IsNullOrWhiteSpace(repair)
+            ? null
+            : (await db.OfferedCannedJobs.Include(c => c.Lines).ToListAsync()).Find(c => WorkTitleMatch.Same(c.Title, repair));
+
     /// <summary>Makes a job of a canned one at today's costs.</summary>
     internal static async Task<Result<Made>> MakeAsync(ShopDb db, long id, StockCost cost, VehicleSpecs? facts = null)
     {

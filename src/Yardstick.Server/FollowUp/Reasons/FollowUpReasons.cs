@@ -54,6 +54,7 @@ internal sealed class FollowUpReasons(ShopDb db, Shop shop, Instant now)
             .. await MissedAsync(),
             .. await ThanksAsync(),
             .. await AwayAsync(),
+            .. await WarrantiesAsync(),
         ];
         return [.. FollowUpRules.WithoutEchoes(all)];
     }
@@ -385,6 +386,43 @@ internal sealed class FollowUpReasons(ShopDb db, Shop shop, Instant now)
                 Why = Invariant($"last here {shop.Local(p.PostedAt):MMM d, yyyy}"),
             })
             .ToList();
+
+    /// <summary>Visits with work whose warranty ends about now, of vehicles that still belong to whoever had it done.</summary>
+    private async Task<List<FollowUpReason>> WarrantiesAsync()
+    {
+        if (shop.WarrantyVisitDays == 0)
+            return [];
+        var to = To.PlusDays(shop.WarrantyVisitDays);
+        var ending = await db
+            .Jobs.Where(j => j.WarrantyEndsOn >= today && j.WarrantyEndsOn <= to && j.RemovedAt == null)
+            .Where(j => j.Decision == DecisionKind.Approved)
+            .Select(j => new
+            {
+                j.Id,
+                j.Title,
+                j.OrderId,
+                Ends = j.WarrantyEndsOn!.Value,
+            })
+            .ToListAsync();
+        var owned = await OwnedAsync(ending.Select(e => e.OrderId), [OrderState.Posted]);
+        return
+        [
+            .. ending
+                .Where(e => owned.ContainsKey(e.OrderId))
+                .GroupBy(e => e.OrderId)
+                .Select(g => new FollowUpReason
+                {
+                    Kind = FollowUpKind.Warranty,
+                    SourceId = g.Key,
+                    CustomerId = owned[g.Key].CustomerId,
+                    VehicleId = owned[g.Key].VehicleId,
+                    OrderId = g.Key,
+                    Title = string.Join(", ", g.OrderBy(e => e.Id).Select(e => e.Title)),
+                    On = g.Min(e => e.Ends).PlusDays(-shop.WarrantyVisitDays),
+                    Why = Invariant($"its warranty ends {g.Min(e => e.Ends):MMM d, yyyy}"),
+                }),
+        ];
+    }
 
     private CarUse UseOf(long vehicleId) => uses.GetValueOrDefault(vehicleId) ?? new CarUse(today, null, shop.DistancePerDay);
 

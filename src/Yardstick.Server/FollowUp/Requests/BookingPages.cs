@@ -77,6 +77,13 @@ public static class BookingPages
         string? Website
     );
 
+    /// <summary>A question as it was typed. What people do not see, <c>Website</c>, only robots fill in.</summary>
+    public sealed record QuestionRequest(string? Name, string? Phone, string? Email, string? Vehicle, string? Words, string? Website);
+
+    /// <summary>A question that came in.</summary>
+    /// <param name="Sentence">What happens next.</param>
+    public sealed record QuestionTaken(string Sentence);
+
     /// <summary>The key in the address with which the page was opened.</summary>
     public sealed record LinkOpened(string? Key);
 
@@ -129,6 +136,7 @@ public static class BookingPages
         page.MapGet("/times", TimesAsync).Produces<IReadOnlyList<BookableDay>>().ProducesProblem(422);
         page.MapPost("/opened", OpenedAsync).Produces(204);
         page.MapPost("", BookAsync).Produces<BookingTaken>().ProducesProblem(422);
+        page.MapPost("/questions", AskAsync).Produces<QuestionTaken>().ProducesProblem(422);
         var own = api.MapGroup("/customers-pages/bookings/{token}").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
         own.MapGet("", ShowAsync).Produces<BookingView>().ProducesProblem(404);
         own.MapGet("/appointment.ics", CalendarAsync);
@@ -275,6 +283,70 @@ public static class BookingPages
         return taken.Problem is { } refused ? Problems.Of(refused) : Results.Ok(taken.Value);
     }
 
+    /// <summary>A question comes into the tray; asked again before anybody answered it is one with the first.</summary>
+    private static async Task<IResult> AskAsync(
+        QuestionRequest asked,
+        ShopDb before,
+        SingleWriter writer,
+        TimeProvider time,
+        HttpContext http
+    )
+    {
+        if (!Guid.TryParse(http.Request.Headers["X-Command-Id"], out var key))
+            return Problems.Of(CommandRunner.NoId);
+        if (!string.IsNullOrEmpty(asked.Website))
+            return Problems.Of(BookingRules.Robot);
+        var shop = await before.Shops.AsNoTracking().SingleAsync();
+        if (!shop.TakesBookings)
+            return Problems.Of(BookingRules.Closed);
+        var typed = new BookingInput(asked.Name, asked.Phone, asked.Email, "", asked.Vehicle, asked.Words, false).ReadQuestion(
+            shop.Country
+        );
+        if (typed.Problem is { } unreadable)
+            return Problems.Of(unreadable);
+        var taken = await CommandRunner.RunAsync<QuestionTaken>(writer, Actor.Program(time.Now()), async work =>
+        {
+            var (db, now, phone) = (work.Db, work.Actor.At, typed.Value.Phone.E164);
+            var told = new QuestionTaken($"Thank you. {shop.Name} answers by text.");
+            if (await db.OutsideRequests.AnyAsync(r => r.Key == key.ToString()))
+                return told;
+            if ((await MayTakeAsync(db, phone, now)).Problem is { } noMore)
+                return noMore;
+            var open = await db.OutsideRequests.FirstOrDefaultAsync(r =>
+                r.Phone == phone && r.Kind == RequestKind.Question && r.State == RequestState.Open
+            );
+            if (open?.AskedAgain(now, typed.Value.Words) != true)
+            {
+                var kept = new OutsideRequest
+                {
+                    Key = key.ToString(),
+                    Kind = RequestKind.Question,
+                    At = now,
+                    Name = typed.Value.Name,
+                    Phone = phone,
+                    Email = typed.Value.Email,
+                    Vehicle = typed.Value.Vehicle,
+                    Words = typed.Value.Words,
+                };
+                kept.IsOf(await RequestMatching.OfAsync(db, phone, "", Plate.None));
+                db.OutsideRequests.Add(kept);
+            }
+            work.Notify($"{typed.Value.Name} asks: {TextInput.Short(typed.Value.Words)}", null);
+            await db.SaveChangesAsync();
+            return told;
+        });
+        return taken.Problem is { } refused ? Problems.Of(refused) : Results.Ok(taken.Value);
+    }
+
+    private static async Task<Result> MayTakeAsync(ShopDb db, string phone, Instant now)
+    {
+        var (week, lately) = (now - Duration.FromDays(BookingRules.PhoneDays), now - Duration.FromMinutes(BookingRules.LatelyMinutes));
+        return BookingRules.MayTake(
+            await db.OutsideRequests.CountAsync(r => r.Phone == phone && r.At >= week && r.State != RequestState.SetAside),
+            await db.OutsideRequests.CountAsync(r => r.At >= lately)
+        );
+    }
+
     private static async Task<Result<Appointment>> TakeAsync(
         CommandContext work,
         BookingRequest request,
@@ -288,12 +360,7 @@ public static class BookingPages
         if (chosen.Problem is { } noService)
             return noService;
         var phone = typed.Phone.E164;
-        var (week, lately) = (now - Duration.FromDays(BookingRules.PhoneDays), now - Duration.FromMinutes(BookingRules.LatelyMinutes));
-        var may = BookingRules.MayTake(
-            await db.OutsideRequests.CountAsync(r => r.Phone == phone && r.At >= week && r.State != RequestState.SetAside),
-            await db.OutsideRequests.CountAsync(r => r.At >= lately)
-        );
-        if (may.Problem is { } noMore)
+        if ((await MayTakeAsync(db, phone, now)).Problem is { } noMore)
             return noMore;
         var place = (await FreeAsync(db, now)).PlaceAt(request.Start, chosen.Value);
         if (place.Problem is { } gone)

@@ -88,8 +88,14 @@ public static class RequestTray
         /// <summary>When that is, and how far, in words.</summary>
         public required string Appointment { get; init; }
 
-        /// <summary>The appointment's order, once the vehicle is here.</summary>
+        /// <summary>Its order, or that of its appointment once the vehicle is here.</summary>
         public required long? OrderId { get; init; }
+
+        /// <summary>An order can be made of it at once.</summary>
+        public required bool MayBecomeOrder { get; init; }
+
+        /// <summary>What else is open from the same telephone, in words; empty for nothing.</summary>
+        public required string Besides { get; init; }
 
         /// <summary>Who has it; empty for nobody.</summary>
         public required string AssignedTo { get; init; }
@@ -103,8 +109,8 @@ public static class RequestTray
 
     /// <summary>The tray.</summary>
     /// <param name="Rows">Open ones, the oldest first, then those of the last two weeks.</param>
-    /// <param name="UnknownTexts">Threads with people who are not on file and wrote something unread.</param>
-    public sealed record RequestList(IReadOnlyList<RequestRow> Rows, int UnknownTexts);
+    /// <param name="Unknown">Threads with people who are not on file and wrote something unread.</param>
+    public sealed record RequestList(IReadOnlyList<RequestRow> Rows, IReadOnlyList<UnknownSenders.UnreadThread> Unknown);
 
     /// <summary>What becomes of it, and why.</summary>
     public sealed record RequestHandleRequest(RequestState State, string? Reason);
@@ -183,7 +189,7 @@ public static class RequestTray
             .ToDictionaryAsync(a => a.Id);
         var staff = await db.ShortNamesAsync();
         var me = http.User.StaffId();
-        return Results.Ok(new RequestList(open.ConvertAll(RowOf), await UnknownSenders.UnreadAsync(db)));
+        return Results.Ok(new RequestList(open.ConvertAll(RowOf), await UnknownSenders.UnreadAsync(db, shop)));
 
         RequestRow RowOf(OutsideRequest request)
         {
@@ -216,7 +222,9 @@ public static class RequestTray
                     : Invariant(
                         $"{appointment.Start:ddd, MMM d} at {appointment.Start.Clock()}, {Core.Schedule.Appointment.Word(appointment.State)}: {appointment.Title}"
                     ),
-                OrderId = appointment?.OrderId,
+                OrderId = request.OrderId ?? appointment?.OrderId,
+                MayBecomeOrder = request.MayBecomeOrder,
+                Besides = request.State == RequestState.Open ? BesidesOf(request, open) : "",
                 AssignedTo = request.AssignedToId is { } who ? staff.GetValueOrDefault(who, "") : "",
                 IsMine = request.AssignedToId == me,
                 Handled = request.HandledById is { } by
@@ -224,6 +232,12 @@ public static class RequestTray
                     : "",
             };
         }
+    }
+
+    private static string BesidesOf(OutsideRequest request, IEnumerable<OutsideRequest> all)
+    {
+        var others = all.Count(o => o.State == RequestState.Open && o.Id != request.Id && o.Phone == request.Phone && o.Phone.Length > 0);
+        return others == 0 ? "" : Invariant($"{others} more from this number");
     }
 
     private static Task<IResult> On(long id, CommandRunner commands, Func<CommandContext, OutsideRequest, Task<Result>> change) =>
@@ -350,13 +364,14 @@ public static class RequestTray
             var made = Appointment.Create(Appointment.UsualStart(null, now, shop), null, null, null, now, work.Actor);
             if (made.Problem is { } problem)
                 return problem;
-            made.Value.FillIn(request.ToWish(request.VisitWords(asked.Repair), "The vehicle itself"));
-            if (!string.IsNullOrWhiteSpace(asked.Repair))
-            {
-                var offered = await work.Db.OfferedCannedJobs.Include(c => c.Lines).ToListAsync();
-                if (offered.Find(c => WorkTitleMatch.Same(c.Title, asked.Repair)) is { } canned)
-                    made.Value.SetServices([Appointments.ServiceOf(canned)]);
-            }
+            made.Value.FillIn(
+                request.ToWish(
+                    request.VisitWords(asked.Repair),
+                    request.Kind == RequestKind.Question ? BookingRules.Source : OutsideRequest.VehicleSource
+                )
+            );
+            if (await CannedJobs.ThatDoesAsync(work.Db, asked.Repair) is { } canned)
+                made.Value.SetServices([Appointments.ServiceOf(canned)]);
             work.Db.Appointments.Add(made.Value);
             await work.Db.SaveChangesAsync();
             request.Became(made.Value.Id);

@@ -143,7 +143,11 @@ export default function BookingSetupPage() {
             <a href="/api/booking-services/code.svg" download="booking-code.svg">
               Save the code
             </a>{' '}
-            for a sign or a card.
+            for a card, or{' '}
+            <a href="/api/booking-services/code.pdf" target="_blank" rel="noreferrer">
+              print a sign
+            </a>
+            .
           </p>
           <Field
             label="Your website"

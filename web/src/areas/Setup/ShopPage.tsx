@@ -25,6 +25,7 @@ const AUTOMATIC: [Schemas['AutomaticFollowUps'], string][] = [
   ['Missed', 'Missed appointments'],
   ['Thanks', 'Thanks after a visit'],
   ['Away', 'Not seen for a while'],
+  ['Warranty', 'Before a warranty ends'],
 ];
 
 /** What the shop is, when it is open, and how it counts. */
@@ -204,10 +205,16 @@ export default function ShopPage() {
           />
           <Field label="Thanks, days" value={s.thanksAfterDays} commit={set('thanksAfterDays', 'Days until thanks', s.thanksAfterDays)} />
           <Field label="Not seen, months" value={s.awayMonths} commit={set('awayMonths', 'Months not seen', s.awayMonths)} />
+          <Field
+            label="Warranty, days before"
+            value={s.warrantyVisitDays}
+            commit={set('warrantyVisitDays', 'Days before a warranty ends', s.warrantyVisitDays)}
+            placeholder="nobody is asked"
+          />
           <p className="soft small">
             Declined work is asked about after so many days. A customer who was asked and does not answer, book or come is left alone until
             the days are over, and gets no more follow-up messages in 30 days than that. Thanks go out so many days after a visit; a vehicle
-            counts as not seen after so many months.
+            counts as not seen after so many months; work can be looked at so many days before its warranty ends.
           </p>
           <p className="strong">Goes out by itself</p>
           <fieldset className="checks one" aria-label="Goes out by itself">

@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from 'preact/hooks';
 import { Call, Head, Trouble } from '../../Approval/page/Head';
 import { ask, type Refused } from '../../Approval/page/talk';
+import { Ask } from './Ask';
 import { book, lengthWords, newId, type Page } from './talk';
 import { Times } from './Times';
 
@@ -175,6 +176,7 @@ export function BookPage() {
             )}
           </form>
         )}
+        {page.isOpen && <Ask />}
       </main>
     </>
   );

@@ -7,11 +7,18 @@ export type Day = Schemas['BookableDay'];
 export type Booking = Schemas['BookingView'];
 export type Request = Schemas['BookingRequest'];
 
+export type Question = Schemas['QuestionRequest'];
+
 /** Books; the id makes a second try of the same booking the same one. */
-export async function book(id: string, body: Request): Promise<{ token: string }> {
+export const book = (id: string, body: Request) => post<Schemas['BookingTaken']>('booking', id, body);
+
+/** Asks something; a second try of the same question is the same one. */
+export const question = (id: string, body: Question) => post<Schemas['QuestionTaken']>('booking/questions', id, body);
+
+async function post<T>(path: string, id: string, body: unknown): Promise<T> {
   let answer: Response;
   try {
-    answer = await fetch('/api/customers-pages/booking', {
+    answer = await fetch(`/api/customers-pages/${path}`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json', 'X-Command-Id': id },
       body: JSON.stringify(body),
@@ -19,8 +26,8 @@ export async function book(id: string, body: Request): Promise<{ token: string }
   } catch {
     throw new Refused('You appear to be offline. Nothing you entered is lost. Try again in a moment.');
   }
-  const parsed = (await answer.json().catch(() => null)) as { token?: string; detail?: string; field?: string } | null;
-  if (!answer.ok || !parsed?.token)
+  const parsed = (await answer.json().catch(() => null)) as (T & { detail?: string; field?: string }) | null;
+  if (!answer.ok || !parsed)
     throw new Refused(
       answer.status === 429
         ? 'Too many tries. Wait a minute and try again.'
@@ -28,7 +35,7 @@ export async function book(id: string, body: Request): Promise<{ token: string }
       parsed?.field,
       answer.status,
     );
-  return { token: parsed.token };
+  return parsed;
 }
 
 /** A new UUID (RFC 9562, version 4); the browser's own is there on HTTPS only. */

@@ -84,6 +84,7 @@ export default function FollowUpPage() {
   if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!list.data) return <Loading what="what is due" />;
   const sums = list.data.kinds;
+  const worth = sums.find((sum) => sum.kind === kind)?.worth ?? 0;
   const free = rows.filter((row) => !row.noMessage);
   return (
     <div className="page">
@@ -136,9 +137,9 @@ export default function FollowUpPage() {
           </Button>
         )}
         <span className="grow" />
-        {view === 'now' && kind && (
+        {view === 'now' && kind && worth > 0 && (
           <span className="soft">
-            {KINDS[kind]}: <b>{amount(sums.find((sum) => sum.kind === kind)?.worth ?? 0)}</b> then
+            {KINDS[kind]}: <b>{amount(worth)}</b> then
           </span>
         )}
       </div>

@@ -13,6 +13,7 @@ export const KINDS: Record<Row['kind'], string> = {
   Missed: 'Missed appointments',
   Thanks: 'Thanks',
   Away: 'Not seen for a while',
+  Warranty: 'Warranty ends',
 };
 
 /** The same of one row. */
@@ -25,6 +26,7 @@ export const KIND: Record<Row['kind'], string> = {
   Missed: 'missed',
   Thanks: 'thanks',
   Away: 'not seen',
+  Warranty: 'warranty',
 };
 
 export type View = 'now' | 'ahead' | 'waiting';

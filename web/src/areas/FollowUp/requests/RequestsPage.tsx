@@ -23,6 +23,7 @@ const KINDS: Record<Row['kind'], string> = {
   Booking: 'Booking',
   Consent: 'Vehicle may report',
   TroubleCode: 'Trouble code',
+  Question: 'Question',
 };
 
 const COLUMNS: CsvColumn<Row>[] = [
@@ -65,22 +66,40 @@ export default function RequestsPage() {
           onChange={setView}
         />
         <span className="grow" />
-        {list.data.unknownTexts > 0 && (
-          <Link to="/unknown-senders">
-            {list.data.unknownTexts} unread {list.data.unknownTexts === 1 ? 'text' : 'texts'} of unknown senders
-          </Link>
-        )}
         {rows.length > 0 && <SaveCsv name="requests" columns={COLUMNS} rows={rows} />}
       </div>
-      {rows.length === 0 ? (
+      {view === 'open' && list.data.unknown.length > 0 && <UnknownTexts threads={list.data.unknown} />}
+      {rows.length === 0 && (view === 'handled' || list.data.unknown.length === 0) ? (
         <Empty title={view === 'open' ? 'Nothing came in' : 'Nothing was handled'}>
-          Bookings from the shop’s page, vehicles whose owners let them report, and their trouble codes appear here. The page is set up
-          under Setup, Booking.
+          Bookings and questions from the shop’s page, vehicles whose owners let them report, their trouble codes, and texts of people who
+          are not on file appear here. The page is set up under Setup, Booking.
         </Empty>
       ) : (
         rows.map((row) => <RequestCard key={row.id} row={row} />)
       )}
     </div>
+  );
+}
+
+/** What people who are not on file wrote and nobody read. */
+function UnknownTexts({ threads }: { threads: Schemas['UnreadThread'][] }) {
+  const now = useNow();
+  return (
+    <section className={`card ${styles.request}`} aria-label="Unknown senders">
+      <header>
+        <span className={styles.kind}>Texts</span>
+        <h2>Unknown senders</h2>
+        <span className="grow" />
+        <Link to="/unknown-senders">Read and answer</Link>
+      </header>
+      <ul className={styles.threads}>
+        {threads.map((thread) => (
+          <li key={thread.shown}>
+            <b>{thread.shown}</b> <span>{thread.body}</span> <span className="soft nowrap">{moment(thread.at, now)}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -92,6 +111,7 @@ function RequestCard({ row }: { row: Row }) {
   const refresh = useRefresh();
   const navigate = useNavigate();
   const mayPlan = useMay('PlanWork');
+  const mayWriteUp = useMay('WriteUp');
   const [form, setForm] = useState<Form>(null);
   const renew = () => refresh(['requests'], ['calendar']);
   const path = { params: { path: { id: row.id } } };
@@ -111,6 +131,12 @@ function RequestCard({ row }: { row: Row }) {
       say.refused,
     );
   const open = row.state === 'Open';
+  const writeUp = (repair: string | null) =>
+    void unwrap(api.POST('/api/requests/{id}/order', { ...path, body: { repair } })).then(async ({ id, number }) => {
+      await renew();
+      say.done(`Repair order ${number} is open, with what came in on it.`);
+      void navigate(`/orders/${id}`);
+    }, say.refused);
   return (
     <section className={`card ${styles.request}`} aria-label={`${KINDS[row.kind]}, ${row.customer || row.name}`}>
       <header>
@@ -134,8 +160,10 @@ function RequestCard({ row }: { row: Row }) {
           {row.words && <span>{row.words}</span>}
           {row.appointment && <b>{row.appointment}</b>}
           {row.place && <span className="soft">{row.place}</span>}
-          {open && row.code && row.vehicleId !== null && <LikelyRepairs row={row} onAppoint={mayPlan ? appoint : undefined} />}
-          {row.matchedBy && <span className="soft small">{row.matchedBy}</span>}
+          {open && row.code && row.vehicleId !== null && (
+            <LikelyRepairs row={row} onAppoint={mayPlan ? appoint : undefined} onWriteUp={mayWriteUp ? writeUp : undefined} />
+          )}
+          {(row.matchedBy || row.besides) && <span className="soft small">{[row.matchedBy, row.besides].filter(Boolean).join('; ')}</span>}
           {row.handled && <span className="soft small">{row.handled}</span>}
         </div>
         {row.latitude !== null && row.longitude !== null && (
@@ -148,11 +176,17 @@ function RequestCard({ row }: { row: Row }) {
             Confirm
           </Button>
         )}
-        {open && mayPlan && row.kind === 'TroubleCode' && (
-          <Button variant="contained" onClick={() => appoint(null)}>
+        {open && mayPlan && row.kind === 'Question' && row.phone && (
+          <Button variant="contained" onClick={() => setForm('answer')}>
+            Text back…
+          </Button>
+        )}
+        {open && mayPlan && (row.kind === 'TroubleCode' || row.kind === 'Question') && (
+          <Button variant={row.kind === 'TroubleCode' ? 'contained' : 'text'} onClick={() => appoint(null)}>
             Make an appointment
           </Button>
         )}
+        {mayWriteUp && row.mayBecomeOrder && row.kind !== 'Consent' && <Button onClick={() => writeUp(null)}>Open a repair order</Button>}
         {open && row.kind === 'Consent' && (
           <Button variant="contained" onClick={() => void act(handle('Done', null), 'Noted.').catch(say.refused)}>
             Seen
@@ -162,7 +196,7 @@ function RequestCard({ row }: { row: Row }) {
           <Button onClick={() => void navigate(`/calendar?appointment=${row.appointmentId}`)}>Show in calendar</Button>
         )}
         {row.orderId !== null && <Button onClick={() => void navigate(`/orders/${row.orderId}`)}>Repair order</Button>}
-        {open && row.phone && <Button onClick={() => setForm('answer')}>Text back…</Button>}
+        {open && row.phone && !(mayPlan && row.kind === 'Question') && <Button onClick={() => setForm('answer')}>Text back…</Button>}
         {open && (
           <Button onClick={() => setForm('customer')}>{row.customerId === null ? 'Put to a customer…' : 'Another customer…'}</Button>
         )}
@@ -221,7 +255,15 @@ function RequestCard({ row }: { row: Row }) {
 }
 
 /** What usually mends the code: outside for this vehicle, and here. */
-function LikelyRepairs({ row, onAppoint }: { row: Row; onAppoint?: (repair: string) => void }) {
+function LikelyRepairs({
+  row,
+  onAppoint,
+  onWriteUp,
+}: {
+  row: Row;
+  onAppoint?: (repair: string) => void;
+  onWriteUp?: (repair: string) => void;
+}) {
   const known = useQuery({
     queryKey: ['requests', row.id, 'repairs'],
     queryFn: ({ signal }) => unwrap(api.GET('/api/requests/{id}/repairs', { signal, params: { path: { id: row.id } } })),
@@ -243,6 +285,11 @@ function LikelyRepairs({ row, onAppoint }: { row: Row; onAppoint?: (repair: stri
           {onAppoint && (
             <button className="linkish small" onClick={() => onAppoint(repair.title)}>
               Appointment for it
+            </button>
+          )}{' '}
+          {onWriteUp && (
+            <button className="linkish small" onClick={() => onWriteUp(repair.title)}>
+              Repair order for it
             </button>
           )}
         </li>
