@@ -116,6 +116,13 @@ test('three payers, a deposit, two cards and cash; a line is credited, an accoun
 
   await owner.getByRole('link', { name: 'Billing', exact: true }).click();
   await accessible(owner, 'accounts');
+  await owner.getByRole('button', { name: 'Charge interest…' }).click();
+  const interest = owner.getByRole('dialog', { name: 'Charge interest' });
+  await expect(interest.getByRole('checkbox')).toBeChecked();
+  await accessible(owner, 'interest', '[role=dialog]');
+  await interest.getByRole('button', { name: /^Charge/ }).click();
+  await expect(owner.getByText(/interest charged on 1 invoice\./)).toBeVisible();
+  await expect(interest).toBeHidden();
   await owner
     .getByRole('link', { name: /Cobble Lane/ })
     .first()

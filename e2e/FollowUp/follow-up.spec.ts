@@ -121,6 +121,34 @@ test('a vehicle sends a code: where it was is drawn, and its appointment says it
   await expect(mina.getByText(/P0128/).first()).toBeVisible();
 });
 
+test('a question from a phone is answered by text and becomes a repair order of a new customer', async ({ browser }) => {
+  const page = await phone(browser);
+  await page.goto('/book');
+  await page.getByRole('button', { name: 'Ask us' }).click();
+  const form = page.getByRole('form', { name: 'Ask us' });
+  await form.getByRole('button', { name: 'Send the question' }).click();
+  await expect(form.getByRole('alert')).toHaveText('Enter your question.');
+  await expect(form.getByLabel('Your question')).toBeFocused();
+  await accessible(page, 'question with a mistake');
+  await form.getByLabel('Your question').fill('Do you weld exhausts?');
+  await form.getByLabel('Your name').fill('Kofi Marsh');
+  await form.getByLabel('Mobile phone').fill('505 555 0189');
+  await form.getByLabel('Year, make and model').fill('2017 Tarnow Dunlin');
+  await form.getByRole('button', { name: 'Send the question' }).click();
+  await expect(page.getByText(/answers by text\.$/)).toBeVisible();
+
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/follow-up/requests');
+  const card = mina.getByRole('region', { name: 'Question, Kofi Marsh' });
+  await card.getByRole('button', { name: 'Text back…' }).click();
+  await card.getByRole('textbox').fill('We do, from 90 dollars on.');
+  await card.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect.poll(() => texts('+15055550189')).toEqual(['We do, from 90 dollars on.']);
+  await card.getByRole('button', { name: 'Open a repair order' }).click();
+  await expect(mina.getByText('2017 Tarnow Dunlin').first()).toBeVisible();
+  await expect(mina.getByText('Do you weld exhausts?').or(mina.locator('[value="Do you weld exhausts?"]')).first()).toBeVisible();
+});
+
 test('the booking page stands in a frame of the shop’s own site, and of no other', async ({ browser }) => {
   const ingrid = await signIn(browser, 'Ingrid Abara');
   const site = createServer((_, answer) => {

@@ -18,10 +18,11 @@ export const CUSTOMERS: Record<string, Help> = {
   },
   '/follow-up/requests': {
     title: 'Requests',
-    purpose: 'What comes in by itself: times booked on your page, vehicles whose owners let them report, and their trouble codes.',
+    purpose:
+      'What comes in by itself: times booked and questions asked on your page, vehicles whose owners let them report, and their trouble codes.',
     steps: [
       'Take the oldest first; “I take it” tells the others that you have it.',
-      'Confirm a booking, or make an appointment of a trouble code; the customer gets a text of a confirmed time.',
+      'Confirm a booking, text back, or make an appointment or at once a repair order of it; what came in stands on it.',
       'Set aside what comes to nothing, with the reason.',
     ],
     slips: [
