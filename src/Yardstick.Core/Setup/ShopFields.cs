@@ -13,8 +13,8 @@ public partial class Shop
     /// <summary>
     /// Changes one field: name, address, phone, email, taxNumber, timeZone, country, currency, distanceUnit, plateRegion, distancePerDay,
     /// promiseStep, promiseSlack, promiseSlackMost, checkMinutes, checksWork, remindsOfAppointments, declinedAfterDays, askAgainDays,
-    /// mostFollowUps, thanksAfterDays, awayMonths, warrantyVisitDays, weekBegins, automatic.KIND of follow-ups such as automatic.thanks, or the hours of a
-    /// weekday such as hours.monday.
+    /// mostFollowUps, thanksAfterDays, awayMonths, warrantyVisitDays, weekBegins, automatic.KIND of follow-ups such as
+    /// automatic.thanks, or the hours of a weekday such as hours.monday.
     /// </summary>
     /// <param name="field">Which.</param>
     /// <param name="text">What was typed.</param>

@@ -42,7 +42,7 @@ public sealed class InboundMessages(
         });
     }
 
-    /// <summary>The email of the shop that one answers, by what its program says of it, else by the address that it was written to.</summary>
+    /// <summary>The email of the shop that one answers, by what it says of it or the address that it was written to.</summary>
     private static async Task<Message?> AnsweredAsync(ShopDb db, PostEvent post)
     {
         var keys = MailThread.AnsweredKeys(post.InReplyTo, post.To);

@@ -11,7 +11,7 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.WriteUp;
 
-/// <summary>A request becomes an order in one step: customer and vehicle on file or made of what it brings, with all that it says.</summary>
+/// <summary>A request becomes an order in one step: customer and vehicle on file, or made of what it brings.</summary>
 public static class RequestOrder
 {
     /// <summary>What usually mends its code, by its title; none for the words alone.</summary>

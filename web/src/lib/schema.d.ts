@@ -5217,7 +5217,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A request becomes an order in one step: customer and vehicle on file or made of what it brings, with all that it says. */
+        /** @description A request becomes an order in one step: customer and vehicle on file, or made of what it brings. */
         post: {
             parameters: {
                 query?: never;

@@ -100,7 +100,7 @@ public class Job
     /// <summary>What the shop promises on it; null for nothing of its own.</summary>
     public WarrantyTerm? Warranty { get; internal set; }
 
-    /// <summary>The day on which its warranty ends, as it looked when it was invoiced; null where there is none or nobody could tell.</summary>
+    /// <summary>The day on which its warranty ends, as it looked when it was invoiced; null where nobody could tell.</summary>
     public LocalDate? WarrantyEndsOn { get; internal set; }
 
     /// <summary>It comes back for work that did not hold: the shop pays, and what failed is known.</summary>
