@@ -37,7 +37,7 @@ public static class RequestOrder
                     request.CustomerId,
                     request.CustomerId is null ? NewCustomer(request, shop.Country) : null,
                     request.VehicleId,
-                    request.VehicleId is null ? request.ToVehicle() : null,
+                    request.VehicleId is null && !request.IsWithoutVehicle ? request.ToVehicle() : null,
                     CounterSale: false,
                     Odometer: null,
                     OdometerConfirmed: false,
@@ -46,6 +46,7 @@ public static class RequestOrder
                     PromisedAt: null,
                     CustomerWaits: false,
                     KeyTag: null,
+                    WithoutVehicle: request.IsWithoutVehicle,
                     NotHereYet: true,
                     Jobs: canned is null && asked.Repair is { } repair ? [repair] : null
                 )

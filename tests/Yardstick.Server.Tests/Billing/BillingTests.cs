@@ -286,6 +286,37 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_line_picked_twice_is_judged_one_after_the_other_and_too_much_credits_nothing()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var owner = await shop.SignInAsync("ingrid");
+        var invoice = await InvoicedAsync(mina, "Zweimal");
+        var part = (await mina.GetAsync($"invoices/{invoice}")).List("creditable").First(l => l!.Text("kind") == "Part")!;
+        object Of(params string[] quantities) =>
+            new
+            {
+                reason = "Brought back",
+                lines = quantities
+                    .Select(quantity => new
+                    {
+                        job = part.Text("job"),
+                        line = part["line"]!.GetValue<int>(),
+                        quantity,
+                        toStock = false,
+                    })
+                    .ToArray(),
+            };
+        var whole = (await owner.PostAsync($"invoices/{invoice}/credit-preview", Of("2"))).Number("due");
+        Assert.Equal(whole, (await owner.PostAsync($"invoices/{invoice}/credit-preview", Of("1", "1"))).Number("due"));
+        Assert.Equal("credit.lines", (await owner.RefusedAsync($"invoices/{invoice}/credit", Of("1", "1", "1"))).Text("code"));
+        Assert.Equal(0, (await mina.GetAsync($"invoices/{invoice}")).Number("credited"));
+        await owner.PostAsync($"invoices/{invoice}/credit", Of("1", "1"));
+        Assert.Equal(whole, (await mina.GetAsync($"invoices/{invoice}")).Number("credited"));
+        Assert.Equal("credit.lines", (await owner.RefusedAsync($"invoices/{invoice}/credit", Of("1"))).Text("code"));
+        await BooksAreRightAsync();
+    }
+
+    [Fact]
     public async Task A_credited_part_goes_back_to_the_supplier_that_it_came_from_by_way_of_the_shelf()
     {
         using var mina = await shop.SignInAsync("mina");

