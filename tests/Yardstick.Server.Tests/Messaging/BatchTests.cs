@@ -24,7 +24,7 @@ public sealed class BatchTests(ShopFixture shop) : IClassFixture<ShopFixture>
     /// <summary>Waits until so many are left; what waits for another try gets its time.</summary>
     private async Task UntilAsync(int left)
     {
-        for (var i = 0; i < 600 && await LeftAsync() > left; i++)
+        for (var i = 0; i < 2400 && await LeftAsync() > left; i++)
         {
             await Task.Delay(50);
             if (i % 10 == 9)
