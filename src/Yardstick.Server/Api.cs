@@ -77,6 +77,8 @@ public static class Api
         FollowUps.Map(api);
         FollowUpMessages.Map(api);
         BookingPages.Map(api);
+        BookingQuestions.Map(api);
+        OwnBookings.Map(api);
         RequestTray.Map(api);
         BookingSetup.Map(api);
         FollowUpResults.Map(api);

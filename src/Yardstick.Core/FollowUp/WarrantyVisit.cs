@@ -1,4 +1,5 @@
 using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.FollowUp;
@@ -20,11 +21,15 @@ public static class WarrantyVisit
 
     /// <summary>Keeps it on the jobs of an order that is invoiced today.</summary>
     /// <param name="order">The order.</param>
-    /// <param name="use">How its vehicle is used, today; null where there is none.</param>
-    public static void Keep(Order order, CarUse? use)
+    /// <param name="use">How its vehicle is used, today.</param>
+    public static void Keep(Order order, CarUse use)
     {
         foreach (var job in order.ApprovedJobs)
-            job.WarrantyEndsOn =
-                use is null || job.Warranty is not { } term ? null : EndsOn(term, use.Today, order.OdometerOut ?? order.OdometerIn, use);
+            job.WarrantyEndsOn = job.Warranty is { } term ? EndsOn(term, use.Today, order.OdometerOut ?? order.OdometerIn, use) : null;
     }
+
+    /// <summary>The day from which on customers are asked to have the work of a visit looked at.</summary>
+    /// <param name="ends">The day on which the first of its warranties ends.</param>
+    /// <param name="shop">The shop, for its days.</param>
+    public static LocalDate DueOn(LocalDate ends, Shop shop) => ends.PlusDays(-shop.WarrantyVisitDays);
 }

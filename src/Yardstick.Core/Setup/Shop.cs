@@ -226,6 +226,11 @@ public partial class Shop
     /// </summary>
     public string PublicAddress { get; internal set; } = "";
 
+    /// <summary>A page's address as customers reach it.</summary>
+    /// <param name="path">The page.</param>
+    /// <param name="asked">How the server is reached right now, where no public address is set: <c>http://127.0.0.1:5080</c>.</param>
+    public string AddressOf(string path, string asked) => $"{(PublicAddress.Length > 0 ? PublicAddress : asked)}/{path}";
+
     /// <summary>Texts wait from this wall time on, until <see cref="QuietUntil"/>.</summary>
     public LocalTime QuietFrom { get; internal set; } = new(20, 0);
 

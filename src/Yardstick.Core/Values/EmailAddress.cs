@@ -15,7 +15,7 @@ public readonly record struct EmailAddress(string Text)
             ? new EmailAddress(address.Address)
             : new Problem(
                 "customer.email",
-                $"\"{(trimmed.Length > 60 ? trimmed[..60] + "…" : trimmed)}\" is not an email address. Enter one such as name@example.com.",
+                $"\"{TextInput.Short(trimmed, 60)}\" is not an email address. Enter one such as name@example.com.",
                 field
             );
     }

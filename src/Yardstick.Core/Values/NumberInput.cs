@@ -48,7 +48,7 @@ public static partial class NumberInput
         group.Success && group.Length > 0 ? decimal.Parse(group.Value, CultureInfo.InvariantCulture) : 0;
 
     /// <summary>What was typed, as far as a sentence quotes it.</summary>
-    internal static string Short(string? text) => text is { Length: > 24 } ? text[..24] + "…" : text ?? "";
+    internal static string Short(string? text) => TextInput.Short(text ?? "", 24);
 
     [GeneratedRegex(@"^(?:(\d{1,6})\s+)?(\d{1,6})\s*/\s*(\d{1,6})$")]
     private static partial Regex Fraction();

@@ -161,10 +161,8 @@ internal sealed class DemoHistory(DemoMaker shop)
         if (order.OdometerIn is { } reading)
             order.OdometerOut = new(reading.Value + random.Next(0, 6));
         order.Post(new Actor(writer, closed));
-        WarrantyVisit.Keep(
-            order,
-            car is null ? null : new CarUse(shop.Shop.Local(closed).Date, order.OdometerOut, shop.Shop.DistancePerDay)
-        );
+        if (car is not null)
+            WarrantyVisit.Keep(order, new CarUse(shop.Shop.Local(closed).Date, order.OdometerOut, shop.Shop.DistancePerDay));
         if (!counter)
             order.MoveTo(Stage.Collected, "", new Actor(writer, closed.PlusHours(1)));
         order.Changes.Clear();

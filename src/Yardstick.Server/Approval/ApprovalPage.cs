@@ -299,9 +299,8 @@ public static class ApprovalPage
         await CommandRunner.RunAsync<bool>(writer, Actor.Customer(found.Link.SentById, utcNow), context =>
         {
             context.Db.Messages.Add(asked.Value);
-            var text = asked.Value.Body;
             context.Notify(
-                $"{found.Sent.Document.CustomerName} asks about order {order.Number}: {(text.Length > 80 ? text[..80] + "…" : text)}",
+                $"{found.Sent.Document.CustomerName} asks about order {order.Number}: {TextInput.Short(asked.Value.Body)}",
                 order.Id
             );
             return Task.FromResult<Result<bool>>(true);

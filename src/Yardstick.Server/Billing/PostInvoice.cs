@@ -160,7 +160,8 @@ public static class PostInvoice
             }
             db.Invoices.AddRange(invoices);
             order.Post(actor);
-            WarrantyVisit.Keep(order, await UseAsync(under));
+            if (order.VehicleId is { } vehicleId)
+                WarrantyVisit.Keep(order, await Reminders.UseAsync(db, vehicleId, under.Shop, actor.At));
             await Reminders.ResetAsync(db, order, under.Today);
             if (await db.BookAsync(actor, () => Entries(invoices, order.CustomerId)) is { } locked)
                 return locked;
@@ -168,16 +169,6 @@ public static class PostInvoice
                 return refused;
             return new InvoicePosted(invoices[0].Id, invoices[0].Number, [.. invoices.Skip(1).Select(i => i.Id)]);
         });
-
-    private static async Task<CarUse?> UseAsync(OrderCommandContext under) =>
-        under.Order.VehicleId is { } id
-            ? CarUse.Of(
-                await under.Command.Db.OdometerReadings.AsNoTracking().Where(r => r.VehicleId == id).ToListAsync(),
-                under.Shop.DistancePerDay,
-                under.Today,
-                under.Command.Actor.At
-            )
-            : null;
 
     internal static IEnumerable<JournalDraft> Entries(IEnumerable<Invoice> invoices, long? customerId) =>
         invoices.SelectMany(i =>

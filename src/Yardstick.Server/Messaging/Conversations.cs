@@ -106,7 +106,7 @@ public static class Conversations
                     m.Id,
                     m.OrderId,
                     m.Channel,
-                    m.Channel == MessageChannel.Text && m.Address.Length > 0 ? new PhoneNumber(m.Address).Shown(shop.Country) : m.Address,
+                    MessageAddress.Shown(m.Channel, m.Address, shop.Country),
                     m.Subject,
                     m.Body,
                     m.State,

@@ -107,10 +107,9 @@ public sealed class InboundMessages(
                     At = work.Actor.At,
                 }
             );
-        var who =
-            customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName
-            : channel == MessageChannel.Text ? new PhoneNumber(post.Address).Shown((await db.Shops.SingleAsync()).Country)
-            : post.Address;
+        var who = customerId is { } id
+            ? (await db.Customers.FindAsync(id))!.DisplayName
+            : MessageAddress.Shown(channel, post.Address, (await db.Shops.SingleAsync()).Country);
         work.Notify($"{who} wrote: {TextInput.Short(post.Body)}", orderId, customerId is null && orderId is null ? post.Address : "");
         await db.SaveChangesAsync();
     }

@@ -124,7 +124,7 @@ internal sealed class MessageComposer(LinkSeal seal)
 
     /// <summary>Address of a page under which customers reach the shop.</summary>
     internal static string Address(Shop shop, HttpRequest request, string path) =>
-        $"{(shop.PublicAddress.Length > 0 ? shop.PublicAddress : $"{request.Scheme}://{request.Host}")}/{path}";
+        shop.AddressOf(path, $"{request.Scheme}://{request.Host}");
 
     /// <summary>A text with the customer's own link: where it is written {{ link }}, else behind it.</summary>
     internal static string WithLink(string? body, Shop shop, HttpRequest request, string path)

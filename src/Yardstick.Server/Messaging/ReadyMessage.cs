@@ -60,6 +60,6 @@ public static class ReadyMessage
             work.AfterCommit(outbox.Wake);
             if (written.Problem is { } problem)
                 return problem;
-            return new ReadyTold(channel == MessageChannel.Text ? new PhoneNumber(to).Shown((await db.Shops.SingleAsync()).Country) : to);
+            return new ReadyTold(MessageAddress.Shown(channel, to, (await db.Shops.SingleAsync()).Country));
         });
 }

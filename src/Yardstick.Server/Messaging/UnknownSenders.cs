@@ -69,11 +69,8 @@ public static class UnknownSenders
                 .GroupBy(m => m.Address)
                 .Select(g => g.First())
                 .OrderBy(m => m.Id)
-                .Select(m => new UnreadThread(Shown(m.Channel, m.Address, shop.Country), m.Body, shop.Local(m.At))),
+                .Select(m => new UnreadThread(MessageAddress.Shown(m.Channel, m.Address, shop.Country), m.Body, shop.Local(m.At))),
         ];
-
-    private static string Shown(MessageChannel channel, string address, string country) =>
-        channel == MessageChannel.Text ? new PhoneNumber(address).Shown(country) : address;
 
     private static async Task<IResult> ListAsync(ShopDb db)
     {
@@ -87,7 +84,7 @@ public static class UnknownSenders
                 .Select(g => new UnknownThread(
                     g.First().Channel,
                     g.Key,
-                    Shown(g.First().Channel, g.Key, country),
+                    MessageAddress.Shown(g.First().Channel, g.Key, country),
                     g.Any(m => m.State == MessageState.Received && m.SeenAt is null),
                     [
                         .. g.OrderBy(m => m.Id)

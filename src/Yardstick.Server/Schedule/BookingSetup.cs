@@ -138,8 +138,7 @@ public static class BookingSetup
             return new RecordChanged(id, service.Version);
         });
 
-    private static string AddressOf(Shop shop, HttpContext http) =>
-        $"{(shop.PublicAddress.Length > 0 ? shop.PublicAddress : $"{http.Request.Scheme}://{http.Request.Host}")}/book";
+    private static string AddressOf(Shop shop, HttpContext http) => shop.AddressOf("book", $"{http.Request.Scheme}://{http.Request.Host}");
 
     /// <summary>The page's address as a code to scan.</summary>
     private static async Task<IResult> CodeAsync(ShopDb db, HttpContext http)

@@ -68,7 +68,7 @@ public static class RequestOrder
             name.BusinessName,
             request.Phone,
             request.Email,
-            Source: request.Kind is RequestKind.TroubleCode or RequestKind.Consent ? OutsideRequest.VehicleSource : BookingRules.Source
+            Source: request.Source
         );
     }
 }

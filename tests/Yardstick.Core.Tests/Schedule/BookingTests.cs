@@ -166,7 +166,7 @@ public class BookingTests
             Vehicle = new string('v', 120),
         };
         var appointment = Appointment.Create(Now.PlusDays(1), 60, null, null, Now, new Actor(1, Instant.MinValue)).Value;
-        appointment.FillIn(request.ToWish(new string('w', 600), BookingRules.Source) with { IsAsked = true });
+        appointment.FillIn(request.ToWish(new string('w', 600)) with { IsAsked = true });
         Assert.Equal((120, 120, 500), (appointment.Name.Length, appointment.Vehicle.Length, appointment.Words.Length));
         Assert.Equal(("+12075550142", AppointmentState.Asked), (appointment.Phone?.E164, appointment.State));
         Assert.StartsWith("KLM 1 vvv", appointment.Vehicle, StringComparison.Ordinal);

@@ -7156,6 +7156,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/customers-pages/booking/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Questions of customers who do not know what to book. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["QuestionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuestionTaken"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/requests": {
         parameters: {
             query?: never;
@@ -22907,7 +22956,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
+        /** @description The page on which customers book: what, when it is really free, who they are. */
         get: {
             parameters: {
                 query?: never;
@@ -22929,7 +22978,7 @@ export interface paths {
             };
         };
         put?: never;
-        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
+        /** @description The page on which customers book: what, when it is really free, who they are. */
         post: {
             parameters: {
                 query?: never;
@@ -22976,7 +23025,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
+        /** @description The page on which customers book: what, when it is really free, who they are. */
         get: {
             parameters: {
                 query: {
@@ -23025,7 +23074,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
+        /** @description The page on which customers book: what, when it is really free, who they are. */
         post: {
             parameters: {
                 query?: never;
@@ -23054,55 +23103,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/customers-pages/booking/questions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["QuestionRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["QuestionTaken"];
-                    };
-                };
-                /** @description Unprocessable Entity */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/customers-pages/bookings/{token}": {
         parameters: {
             query?: never;
@@ -23110,7 +23110,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
+        /** @description A customer's booking behind its link: shown, moved, called off, taken into a calendar. */
         get: {
             parameters: {
                 query?: never;
@@ -23157,7 +23157,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
+        /** @description A customer's booking behind its link: shown, moved, called off, taken into a calendar. */
         get: {
             parameters: {
                 query?: never;
@@ -23195,7 +23195,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
+        /** @description A customer's booking behind its link: shown, moved, called off, taken into a calendar. */
         post: {
             parameters: {
                 query?: never;
@@ -23242,7 +23242,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description The page on which customers book: what, when it is really free, who they are; and their booking behind its link. */
+        /** @description A customer's booking behind its link: shown, moved, called off, taken into a calendar. */
         post: {
             parameters: {
                 query?: never;

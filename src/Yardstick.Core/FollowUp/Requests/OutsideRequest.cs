@@ -11,9 +11,6 @@ public class OutsideRequest
     private const int LongestReason = 120,
         LongestTogether = 2000;
 
-    /// <summary>How what a vehicle reports comes to the shop.</summary>
-    public const string VehicleSource = "The vehicle itself";
-
     /// <summary>Why nothing can be made of it any more: somebody dealt with it.</summary>
     public static readonly Problem IsHandled = new("request.handled", "This request was dealt with already. Reload the page.");
 
@@ -196,10 +193,17 @@ public class OutsideRequest
         return string.IsNullOrWhiteSpace(repair) ? says : $"{says.TrimEnd('.')}. Likely: {repair.Trim()}";
     }
 
+    /// <summary>What else is open from its telephone, in words; empty for nothing, and once somebody dealt with it.</summary>
+    /// <param name="open">Open requests from that telephone, this one among them.</param>
+    public string Besides(int open) =>
+        State == RequestState.Open && Phone.Length > 0 && open > 1 ? Invariant($"{open - 1} more from this number") : "";
+
+    /// <summary>How it came to the shop.</summary>
+    public string Source => Kind is RequestKind.Consent or RequestKind.TroubleCode ? "The vehicle itself" : BookingRules.Source;
+
     /// <summary>What becomes an appointment of it.</summary>
     /// <param name="words">What it is for, in short.</param>
-    /// <param name="source">How it came to the shop.</param>
-    public OutsideWish ToWish(string words, string source) =>
+    public OutsideWish ToWish(string words) =>
         new()
         {
             CustomerId = CustomerId,
@@ -208,7 +212,7 @@ public class OutsideRequest
             Phone = Phone.Length > 0 ? new PhoneNumber(Phone) : null,
             Vehicle = $"{Plate} {Vehicle}".Trim(),
             Words = words,
-            Source = source,
+            Source = Source,
         };
 
     /// <summary>

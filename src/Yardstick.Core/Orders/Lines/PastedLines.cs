@@ -143,5 +143,5 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
             : null;
     }
 
-    private static string Begins(string row) => row.Trim() is { Length: > 40 } tooLong ? tooLong[..40] + "…" : row.Trim();
+    private static string Begins(string row) => TextInput.Short(row.Trim(), 40);
 }

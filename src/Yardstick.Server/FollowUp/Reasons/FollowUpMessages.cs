@@ -143,7 +143,7 @@ public static class FollowUpMessages
                     Price = price?.Amount,
                     Channel = reach.Channel!.Value,
                     Address = reach.Address,
-                    Shown = reach.Channel == MessageChannel.Text ? new PhoneNumber(reach.Address).Shown(shop.Country) : reach.Address,
+                    Shown = MessageAddress.Shown(reach.Channel, reach.Address, shop.Country),
                     Subject = filler.Fill(template.Subject, fields),
                     Body = filler.Fill(template.Body, fields).Trim(),
                 }

@@ -418,7 +418,7 @@ internal sealed class FollowUpReasons(ShopDb db, Shop shop, Instant now)
                     VehicleId = owned[g.Key].VehicleId,
                     OrderId = g.Key,
                     Title = string.Join(", ", g.OrderBy(e => e.Id).Select(e => e.Title)),
-                    On = g.Min(e => e.Ends).PlusDays(-shop.WarrantyVisitDays),
+                    On = WarrantyVisit.DueOn(g.Min(e => e.Ends), shop),
                     Why = Invariant($"its warranty ends {g.Min(e => e.Ends):MMM d, yyyy}"),
                 }),
         ];

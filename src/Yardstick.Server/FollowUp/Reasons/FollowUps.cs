@@ -179,7 +179,7 @@ public static class FollowUps
                 CustomerId = reason.CustomerId,
                 Customer = reaches.Customers.GetValueOrDefault(reason.CustomerId)?.DisplayName ?? "",
                 Phone = reach.Phone.Length > 0 ? new PhoneNumber(reach.Phone).Shown(shop.Country) : "",
-                Address = reach.Channel == MessageChannel.Text ? new PhoneNumber(reach.Address).Shown(shop.Country) : reach.Address,
+                Address = MessageAddress.Shown(reach.Channel, reach.Address, shop.Country),
                 VehicleId = reason.VehicleId,
                 Plate = vehicle.Plate ?? "",
                 Vehicle = vehicle.Words ?? "",

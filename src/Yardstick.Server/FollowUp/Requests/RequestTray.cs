@@ -187,6 +187,7 @@ public static class RequestTray
             .Where(a => appointmentIds.Contains(a.Id))
             .AsNoTracking()
             .ToDictionaryAsync(a => a.Id);
+        var ofPhone = open.Where(r => r.State == RequestState.Open).ToLookup(r => r.Phone);
         var staff = await db.ShortNamesAsync();
         var me = http.User.StaffId();
         return Results.Ok(new RequestList(open.ConvertAll(RowOf), await UnknownSenders.UnreadAsync(db, shop)));
@@ -224,7 +225,7 @@ public static class RequestTray
                     ),
                 OrderId = request.OrderId ?? appointment?.OrderId,
                 MayBecomeOrder = request.MayBecomeOrder,
-                Besides = request.State == RequestState.Open ? BesidesOf(request, open) : "",
+                Besides = request.Besides(ofPhone[request.Phone].Count()),
                 AssignedTo = request.AssignedToId is { } who ? staff.GetValueOrDefault(who, "") : "",
                 IsMine = request.AssignedToId == me,
                 Handled = request.HandledById is { } by
@@ -232,12 +233,6 @@ public static class RequestTray
                     : "",
             };
         }
-    }
-
-    private static string BesidesOf(OutsideRequest request, IEnumerable<OutsideRequest> all)
-    {
-        var others = all.Count(o => o.State == RequestState.Open && o.Id != request.Id && o.Phone == request.Phone && o.Phone.Length > 0);
-        return others == 0 ? "" : Invariant($"{others} more from this number");
     }
 
     private static Task<IResult> On(long id, CommandRunner commands, Func<CommandContext, OutsideRequest, Task<Result>> change) =>
@@ -364,12 +359,7 @@ public static class RequestTray
             var made = Appointment.Create(Appointment.UsualStart(null, now, shop), null, null, null, now, work.Actor);
             if (made.Problem is { } problem)
                 return problem;
-            made.Value.FillIn(
-                request.ToWish(
-                    request.VisitWords(asked.Repair),
-                    request.Kind == RequestKind.Question ? BookingRules.Source : OutsideRequest.VehicleSource
-                )
-            );
+            made.Value.FillIn(request.ToWish(request.VisitWords(asked.Repair)));
             if (await CannedJobs.ThatDoesAsync(work.Db, asked.Repair) is { } canned)
                 made.Value.SetServices([Appointments.ServiceOf(canned)]);
             work.Db.Appointments.Add(made.Value);

@@ -2,8 +2,10 @@
 import { useRef, useState } from 'preact/hooks';
 import type { Refused } from '../../Approval/page/talk';
 import { newId, question } from './talk';
+import { TypedField } from './TypedField';
 
 const FIELDS = [
+  ['words', 'Your question', 'off'],
   ['name', 'Your name', 'name'],
   ['phone', 'Mobile phone', 'tel'],
   ['vehicle', 'Year, make and model, if it is about a vehicle', 'off'],
@@ -54,39 +56,20 @@ export function Ask() {
     if (text !== typed[field]) id.current = newId();
     setTyped({ ...typed, [field]: text });
   };
-  const wrong = (field: string) =>
-    problem?.field === field && (
-      <p id={`ask-wrong-${field}`} class="stop wrong" role="alert">
-        {problem.words}
-      </p>
-    );
   return (
     <form aria-label="Ask us" onSubmit={(event) => void send(event)} noValidate>
       <h2>Ask us</h2>
-      <label for="ask-words">Your question</label>
-      <textarea
-        id="ask-words"
-        rows={3}
-        value={typed.words}
-        aria-invalid={problem?.field === 'words'}
-        aria-describedby={problem?.field === 'words' ? 'ask-wrong-words' : undefined}
-        onInput={(event) => set('words', event.currentTarget.value)}
-      />
-      {wrong('words')}
       {FIELDS.map(([field, label, fill]) => (
-        <div key={field}>
-          <label for={`ask-${field}`}>{label}</label>
-          <input
-            id={`ask-${field}`}
-            value={typed[field]}
-            autoComplete={fill}
-            inputMode={field === 'phone' ? 'tel' : 'text'}
-            aria-invalid={problem?.field === field}
-            aria-describedby={problem?.field === field ? `ask-wrong-${field}` : undefined}
-            onInput={(event) => set(field, event.currentTarget.value)}
-          />
-          {wrong(field)}
-        </div>
+        <TypedField
+          key={field}
+          id={`ask-${field}`}
+          label={label}
+          value={typed[field]}
+          fill={fill}
+          long={field === 'words'}
+          wrong={problem?.field === field ? problem.words : ''}
+          onText={(text) => set(field, text)}
+        />
       ))}
       <div class="unseen" aria-hidden="true">
         <label for="ask-website">Leave this empty</label>

@@ -5,6 +5,7 @@ import { ask, type Refused } from '../../Approval/page/talk';
 import { Ask } from './Ask';
 import { book, lengthWords, newId, type Page } from './talk';
 import { Times } from './Times';
+import { TypedField } from './TypedField';
 
 const FIELDS = [
   ['name', 'Your name', 'name'],
@@ -12,9 +13,10 @@ const FIELDS = [
   ['plate', 'License plate, if you know it', 'off'],
   ['vehicle', 'Year, make and model', 'off'],
   ['email', 'Email, if you like', 'email'],
+  ['words', 'Anything we should know', 'off'],
 ] as const;
 
-type Field = (typeof FIELDS)[number][0] | 'words';
+type Field = (typeof FIELDS)[number][0];
 
 const NONE: Record<Field, string> = { name: '', phone: '', plate: '', vehicle: '', email: '', words: '' };
 
@@ -127,31 +129,17 @@ export function BookPage() {
               <>
                 <h2>Who are you?</h2>
                 {FIELDS.map(([field, label, fill]) => (
-                  <div key={field}>
-                    <label for={field}>{label}</label>
-                    <input
-                      id={field}
-                      value={typed[field]}
-                      autoComplete={fill}
-                      inputMode={field === 'phone' ? 'tel' : field === 'email' ? 'email' : 'text'}
-                      aria-invalid={problem?.field === field}
-                      aria-describedby={problem?.field === field ? 'problem' : undefined}
-                      onInput={(event) => setTyped({ ...typed, [field]: event.currentTarget.value })}
-                    />
-                    {problem?.field === field && (
-                      <p id="problem" class="stop wrong" role="alert">
-                        {problem.words}
-                      </p>
-                    )}
-                  </div>
+                  <TypedField
+                    key={field}
+                    id={field}
+                    label={label}
+                    value={typed[field]}
+                    fill={fill}
+                    long={field === 'words'}
+                    wrong={problem?.field === field ? problem.words : ''}
+                    onText={(text) => setTyped({ ...typed, [field]: text })}
+                  />
                 ))}
-                <label for="words">Anything we should know</label>
-                <textarea
-                  id="words"
-                  rows={3}
-                  value={typed.words}
-                  onInput={(event) => setTyped({ ...typed, words: event.currentTarget.value })}
-                />
                 <label class="then known">
                   <input type="checkbox" checked={waits} onChange={(event) => setWaits(event.currentTarget.checked)} />I will wait at the
                   shop

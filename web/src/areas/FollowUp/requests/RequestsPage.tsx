@@ -137,6 +137,11 @@ function RequestCard({ row }: { row: Row }) {
       say.done(`Repair order ${number} is open, with what came in on it.`);
       void navigate(`/orders/${id}`);
     }, say.refused);
+  const textBack = open && row.phone && (
+    <Button variant={row.kind === 'Question' ? 'contained' : 'text'} onClick={() => setForm('answer')}>
+      Text back…
+    </Button>
+  );
   return (
     <section className={`card ${styles.request}`} aria-label={`${KINDS[row.kind]}, ${row.customer || row.name}`}>
       <header>
@@ -176,11 +181,7 @@ function RequestCard({ row }: { row: Row }) {
             Confirm
           </Button>
         )}
-        {open && mayPlan && row.kind === 'Question' && row.phone && (
-          <Button variant="contained" onClick={() => setForm('answer')}>
-            Text back…
-          </Button>
-        )}
+        {row.kind === 'Question' && textBack}
         {open && mayPlan && (row.kind === 'TroubleCode' || row.kind === 'Question') && (
           <Button variant={row.kind === 'TroubleCode' ? 'contained' : 'text'} onClick={() => appoint(null)}>
             Make an appointment
@@ -196,7 +197,7 @@ function RequestCard({ row }: { row: Row }) {
           <Button onClick={() => void navigate(`/calendar?appointment=${row.appointmentId}`)}>Show in calendar</Button>
         )}
         {row.orderId !== null && <Button onClick={() => void navigate(`/orders/${row.orderId}`)}>Repair order</Button>}
-        {open && row.phone && !(mayPlan && row.kind === 'Question') && <Button onClick={() => setForm('answer')}>Text back…</Button>}
+        {row.kind !== 'Question' && textBack}
         {open && (
           <Button onClick={() => setForm('customer')}>{row.customerId === null ? 'Put to a customer…' : 'Another customer…'}</Button>
         )}
