@@ -112,6 +112,39 @@ test('a time is booked on a phone, confirmed from the tray, and written up with 
   await expect(mina.getByText('Tire rotation').first()).toBeVisible();
 });
 
+test('who was here before enters a code from a text, and chooses a vehicle instead of typing', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  const page = await phone(browser);
+  await page.goto('/book');
+  await page.getByRole('checkbox', { name: /Oil and filter/ }).check();
+  await page.getByRole('button', { name: 'Later days' }).click();
+  await page.getByRole('radio').last().check({ force: true });
+  await page.getByRole('button', { name: 'Get a code by text' }).click();
+  await page.getByLabel('Mobile phone on file').fill('(207) 555-0136');
+  await page.getByLabel('Mobile phone on file').press('Enter');
+  await expect(page.getByLabel('Code', { exact: true })).toBeFocused();
+  await page.getByLabel('Code', { exact: true }).fill('1');
+  await page.getByLabel('Code', { exact: true }).press('Enter');
+  await expect(page.getByRole('alert')).toHaveText('That code is not right. Check the text, or get a new one.');
+  await accessible(page, 'a wrong code');
+  const code = async () => (await texts('+12075550136')).find((text) => text.includes('is your code'))?.slice(0, 7) ?? '';
+  await expect.poll(code).not.toBe('');
+  await page.getByLabel('Code', { exact: true }).fill(await code());
+  await page.getByRole('button', { name: 'Continue' }).click();
+  await expect(page.getByText('Welcome back, Kofi Finnegan.')).toBeVisible();
+  await expect(page.getByLabel('Your name')).toBeHidden();
+  await page.getByRole('radio', { name: 'Another vehicle' }).check();
+  await expect(page.getByLabel('License plate')).toBeVisible();
+  await page.getByRole('group', { name: 'Which vehicle?' }).getByRole('radio').first().check();
+  await accessible(page, 'known by a code');
+  await page.getByRole('button', { name: 'Ask for this time' }).click();
+  await expect(page.getByRole('heading', { name: 'We got your booking' })).toBeVisible();
+
+  await mina.goto('/follow-up/requests');
+  const card = mina.getByRole('region', { name: 'Booking, Kofi Finnegan' });
+  await expect(card.getByText('entered the code that was texted')).toBeVisible();
+});
+
 test('a vehicle sends a code: where it was is drawn, and its appointment says it', async ({ browser }) => {
   const mina = await signIn(browser, 'Mina Okafor');
   await mina.goto('/follow-up/requests');

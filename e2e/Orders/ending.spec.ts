@@ -77,8 +77,8 @@ test('an estimate that was declined is ended without an invoice, and the car com
 test('one changes ones own password, and a lower reading is questioned on the sheet', async ({ browser }) => {
   const noor = await signIn(browser, 'Noor Haddad');
   await noor.getByRole('button', { name: /^Noor Haddad/ }).click();
-  await noor.getByRole('menuitem', { name: 'Password, PIN and sessions…' }).click();
-  const dialog = noor.getByRole('dialog', { name: 'Password, PIN and sessions' });
+  await noor.getByRole('menuitem', { name: 'Your account…' }).click();
+  const dialog = noor.getByRole('dialog', { name: 'Your account' });
   await dialog.getByText('here', { exact: false }).first().waitFor();
   await accessible(noor, 'own account', '.MuiDialog-root');
   const password = dialog.getByRole('form', { name: 'Password' });

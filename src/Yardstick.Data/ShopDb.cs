@@ -294,6 +294,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>What came in from outside by itself.</summary>
     public DbSet<OutsideRequest> OutsideRequests => Set<OutsideRequest>();
 
+    /// <summary>Codes that were texted to customers on file.</summary>
+    public DbSet<PhoneCode> PhoneCodes => Set<PhoneCode>();
+
     /// <summary>Vehicles that report to the shop.</summary>
     public DbSet<ConnectedCar> ConnectedCars => Set<ConnectedCar>();
 

@@ -134,6 +134,12 @@ public partial class Shop
     /// <summary>What stands over the services on the page; empty for nothing.</summary>
     public string BookingWords { get; internal set; } = "";
 
+    /// <summary>Color of the head of customers' pages, <c>#rrggbb</c>; empty for the program's own.</summary>
+    public string PageColor { get; internal set; } = "";
+
+    /// <summary>What is read on <see cref="PageColor"/>; empty where there is none.</summary>
+    public string PageInk => PageColor.Length == 0 ? "" : ContrastInk.On(PageColor);
+
     /// <summary>The shop's own site that may show the page in a frame: <c>https://shop.example</c>; empty for none.</summary>
     public string BookingSite { get; internal set; } = "";
 

@@ -78,6 +78,9 @@ public partial class Shop
                 ? Kept(() => BookingStep = typed == "30" ? 30 : 60)
                 : new Problem("shop.bookingStep", "Bookings begin every 30 or 60 minutes.", field),
             "bookingWords" => Text(typed, 300, field, v => BookingWords = v),
+            "pageColor" => ContrastInk.Read(typed, field) is { Problem: null, Value: var color }
+                ? Kept(() => PageColor = color)
+                : ContrastInk.Unreadable(field),
             "bookingSite" => SetSite(typed),
             "declinedAfterDays" => Count(typed, field, 730, "days", v => DeclinedAfterDays = v),
             "askAgainDays" => Count(typed, field, 730, "days", v => AskAgainDays = v),
@@ -176,6 +179,7 @@ public partial class Shop
             "bookingDays" => BookingDays.ToString(CultureInfo.InvariantCulture),
             "bookingStep" => BookingStep.ToString(CultureInfo.InvariantCulture),
             "bookingWords" => BookingWords,
+            "pageColor" => PageColor,
             "bookingSite" => BookingSite,
             "declinedAfterDays" => DeclinedAfterDays.ToString(CultureInfo.InvariantCulture),
             "askAgainDays" => AskAgainDays.ToString(CultureInfo.InvariantCulture),

@@ -7,7 +7,8 @@ namespace Yardstick.Core.Setup;
 public class StaffMember
 {
     private const int LongestName = 120,
-        MostSkills = 20;
+        MostSkills = 20,
+        LongestSignature = 300;
 
     /// <summary>Key.</summary>
     public long Id { get; init; }
@@ -29,6 +30,9 @@ public class StaffMember
 
     /// <summary>Hours at work by weekday; null for those of the shop.</summary>
     public WeekHours? Hours { get; internal set; }
+
+    /// <summary>What stands under the emails that the person writes, up to 300 characters; empty for nothing.</summary>
+    public string Signature { get; internal set; } = "";
 
     /// <summary>False for those who left.</summary>
     public bool Active { get; internal set; } = true;
@@ -65,6 +69,22 @@ public class StaffMember
             return refused;
         return new StaffMember { Name = typed, Role = role };
     }
+
+    /// <summary>Sets what stands under the emails that the person writes. Refuses with <c>text.long</c>.</summary>
+    /// <param name="text">As typed, also over several lines; empty for nothing.</param>
+    public Result SignWith(string? text)
+    {
+        var typed = (text ?? "").ReplaceLineEndings("\n").Trim();
+        if (typed.Length > LongestSignature)
+            return TextInput.TooLong(LongestSignature, "signature", "A signature");
+        Signature = typed;
+        return Result.Done;
+    }
+
+    /// <summary>An email with the signature under it; one that ends with it already stays as it is.</summary>
+    /// <param name="body">What the person wrote.</param>
+    public string Signed(string body) =>
+        Signature.Length == 0 || body.TrimEnd().EndsWith(Signature, StringComparison.Ordinal) ? body : $"{body.TrimEnd()}\n\n{Signature}";
 
     /// <summary>
     /// Changes one field to what was typed: name, role, skills, pace, payRate, or the hours of a weekday such as hours.monday. A week

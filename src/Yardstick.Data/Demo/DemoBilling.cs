@@ -62,16 +62,23 @@ internal static class DemoBilling
     private static async Task CreditAsync(ShopDb db, DemoMaker shop)
     {
         var until = shop.UtcNow - Duration.FromDays(7);
-        var invoice = await db
+        var paid = await db
             .Invoices.Include(i => i.Sale)
             .Where(i =>
                 i.PostedAt < until && i.Total.Cents > 20_000 && db.Payments.Any(p => p.InvoiceId == i.Id && p.Method == PaymentMethod.Cash)
             )
             .OrderByDescending(i => i.Id)
-            .FirstAsync();
-        var document = DocumentMaker.Read(invoice.DocumentJson);
-        var job = document.Jobs.First(j => j.Lines.Any(l => l is { Kind: DocumentLineKind.Labor, Index: not null }));
-        var line = job.Lines.First(l => l is { Kind: DocumentLineKind.Labor, Index: not null });
+            .Take(50)
+            .ToListAsync();
+        // Which one was the last hangs on the moment; some are parts alone.
+        var (invoice, document, job, line) = (
+            from i in paid
+            let read = DocumentMaker.Read(i.DocumentJson)
+            from j in read.Jobs
+            from l in j.Lines
+            where l is { Kind: DocumentLineKind.Labor, Index: not null }
+            select (i, read, j, l)
+        ).First();
         IReadOnlyList<CreditPick> picks = [new(job.Key, line.Index!.Value, 0.2m)];
         var account = new InvoiceAccount(invoice, [], await db.Payments.Where(p => p.InvoiceId == invoice.Id).ToListAsync(), [], []);
         var actor = new Actor(DemoMaker.Writer, shop.UtcNow.PlusMinutes(-50));

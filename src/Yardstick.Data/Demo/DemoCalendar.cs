@@ -139,6 +139,7 @@ internal sealed class DemoCalendar(DemoMaker shop)
             {
                 ("takesBookings", "true"),
                 ("warrantyVisitDays", "14"),
+                ("pageColor", "#1d3f4f"),
                 ("bookingWords", "Tell us what you need and when. We look at every booking and confirm it by text."),
             }
         )

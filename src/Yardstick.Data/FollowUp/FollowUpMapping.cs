@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Yardstick.Core.FollowUp;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.FollowUp;
@@ -11,7 +12,8 @@ internal sealed class FollowUpMapping
         IEntityTypeConfiguration<ReminderSet>,
         IEntityTypeConfiguration<FollowUpAct>,
         IEntityTypeConfiguration<OutsideRequest>,
-        IEntityTypeConfiguration<ConnectedCar>
+        IEntityTypeConfiguration<ConnectedCar>,
+        IEntityTypeConfiguration<PhoneCode>
 {
     public void Configure(EntityTypeBuilder<Reminder> builder)
     {
@@ -56,5 +58,12 @@ internal sealed class FollowUpMapping
     {
         builder.HasIndex(c => c.Key).IsUnique();
         builder.HasIndex(c => c.VehicleId);
+    }
+
+    public void Configure(EntityTypeBuilder<PhoneCode> builder)
+    {
+        builder.HasIndex(c => new { c.Phone, c.At });
+        builder.HasIndex(c => c.At);
+        builder.HasIndex(c => c.KnownHash).HasFilter("\"KnownHash\" <> ''");
     }
 }

@@ -24,6 +24,7 @@ internal static class ArchiveTables
         "Commands",
         "Erasing",
         "Invitations",
+        "PhoneCodes",
         "Sessions",
         "TerminalPeople",
         "Terminals",

@@ -5412,6 +5412,45 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("CalendarFeeds");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Schedule.PhoneCode", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("CodeHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("KnownAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("KnownHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Phone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Tries")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("At");
+
+                    b.HasIndex("KnownHash")
+                        .HasFilter("\"KnownHash\" <> ''");
+
+                    b.HasIndex("Phone", "At");
+
+                    b.ToTable("PhoneCodes");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.PlannedWork", b =>
                 {
                     b.Property<long>("Id")
@@ -5950,6 +5989,10 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("PageColor")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Phone")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -6060,6 +6103,10 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<int>("Role")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Signature")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.PrimitiveCollection<string>("Skills")
                         .IsRequired()

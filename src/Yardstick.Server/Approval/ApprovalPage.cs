@@ -28,9 +28,7 @@ public static class ApprovalPage
     /// <summary>What the page shows.</summary>
     /// <param name="State">What the link is good for.</param>
     /// <param name="Sentence">What there is to say about that; empty while it can be answered.</param>
-    /// <param name="Shop">The shop's name.</param>
-    /// <param name="Phone">Its telephone.</param>
-    /// <param name="Logo">There is a logo.</param>
+    /// <param name="Head">What stands over it.</param>
     /// <param name="FirstName">Whom it speaks to.</param>
     /// <param name="Estimate">What was sent; null where nothing is shown any more.</param>
     /// <param name="OpenJobs">Jobs that wait for an answer; the bits of a choice follow them.</param>
@@ -41,9 +39,7 @@ public static class ApprovalPage
     public sealed record ApprovalPageView(
         LinkState State,
         string Sentence,
-        string Shop,
-        string Phone,
-        bool Logo,
+        PageHead Head,
         string FirstName,
         EstimateSnapshot? Estimate,
         IReadOnlyList<long> OpenJobs,
@@ -150,9 +146,7 @@ public static class ApprovalPage
         return new ApprovalPageView(
             state,
             sentence,
-            now.Shop.Name,
-            now.Shop.Phone,
-            now.Shop.LogoHash.Length > 0,
+            PageHead.Of(now.Shop),
             name,
             ApprovalLink.Shows(state) ? sent : null,
             open ? now.OpenJobs.Select(j => j.Id).ToList() : [],

@@ -18,9 +18,7 @@ public static class DocumentLinks
     /// <summary>What the page shows.</summary>
     /// <param name="Good">The document can be fetched.</param>
     /// <param name="Sentence">What there is to say where it can't.</param>
-    /// <param name="Shop">The shop's name.</param>
-    /// <param name="Phone">Its telephone.</param>
-    /// <param name="Logo">There is a logo.</param>
+    /// <param name="Head">What stands over it.</param>
     /// <param name="Title">What the document is, with its number.</param>
     /// <param name="SentOn">When it was sent, wall time.</param>
     /// <param name="Size">Bytes of the PDF; 0 where it can't be fetched.</param>
@@ -28,9 +26,7 @@ public static class DocumentLinks
     public sealed record DocumentLinkPageView(
         bool Good,
         string Sentence,
-        string Shop,
-        string Phone,
-        bool Logo,
+        PageHead Head,
         string Title,
         LocalDate SentOn,
         long Size,
@@ -70,9 +66,7 @@ public static class DocumentLinks
             new DocumentLinkPageView(
                 good,
                 sentence,
-                shop.Name,
-                shop.Phone,
-                shop.LogoHash.Length > 0,
+                PageHead.Of(shop),
                 link.Title,
                 shop.Local(link.SentAt).Date,
                 size,

@@ -225,6 +225,10 @@ public static class Conversations
     )
     {
         var shop = await work.Db.Shops.SingleAsync();
+        var body = request.Body;
+        // What is empty is refused as such, not sent as a signature.
+        if (request.Channel == MessageChannel.Email && !string.IsNullOrWhiteSpace(body))
+            body = (await work.Db.Staff.FindAsync(work.Actor.StaffId))?.Signed(body) ?? body;
         var written = await writing.WriteAsync(
             work,
             shop,
@@ -233,7 +237,7 @@ public static class Conversations
             request.Channel,
             request.Address,
             request.Subject,
-            request.Body,
+            body,
             request.Now
         );
         if (written.Problem is { } problem)

@@ -23,11 +23,16 @@ public static class OwnAccount
     /// <summary>One of one's own sessions.</summary>
     public sealed record SessionRow(Guid Id, string Place, string Method, Instant StartedAt, Instant EndsAt, bool Here);
 
+    /// <summary>What stands under one's own emails; empty for nothing.</summary>
+    public sealed record OwnSignature(string Text);
+
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPut("/session/own-pin", SetPinAsync).AsksSignedIn().InPerson().RequireRateLimiting("sign-in");
         api.MapPut("/session/own-password", ChangePasswordAsync).AsksSignedIn().InPerson().RequireRateLimiting("sign-in");
+        api.MapGet("/session/own-signature", SignatureAsync).AsksSignedIn().InPerson().Produces<OwnSignature>();
+        api.MapPut("/session/own-signature", SignAsync).AsksSignedIn().InPerson().Produces<OwnSignature>();
         api.MapGet("/session/own-sessions", SessionsAsync).AsksSignedIn().InPerson().Produces<IReadOnlyList<SessionRow>>();
         api.MapDelete("/session/own-sessions/{id:guid}", EndAsync).AsksSignedIn().InPerson();
         api.MapDelete("/session/own-sessions", (Delegate)EndOthersAsync).AsksSignedIn().InPerson();
@@ -105,6 +110,22 @@ public static class OwnAccount
                 )
             );
     }
+
+    private static async Task<IResult> SignatureAsync(HttpContext http, ShopDb db)
+    {
+        var me = http.User.StaffId();
+        return Results.Ok(new OwnSignature(await db.Staff.Where(s => s.Id == me).Select(s => s.Signature).SingleAsync()));
+    }
+
+    private static Task<IResult> SignAsync(OwnSignature request, CommandRunner commands) =>
+        commands.RunAsync<OwnSignature>(async work =>
+        {
+            var me = await work.Db.Staff.SingleAsync(s => s.Id == work.Actor.StaffId);
+            if (me.SignWith(request.Text).Problem is { } problem)
+                return problem;
+            await work.Db.SaveChangesAsync();
+            return new OwnSignature(me.Signature);
+        });
 
     private static async Task<IResult> SessionsAsync(HttpContext http, ShopDb db, TimeProvider time)
     {

@@ -94,6 +94,9 @@ public static class ShopSetup
         /// <summary>Minutes on which bookings begin.</summary>
         public required string BookingStep { get; init; }
 
+        /// <summary>Color of the head of customers' pages, <c>#rrggbb</c>; empty for the program's own.</summary>
+        public required string PageColor { get; init; }
+
         /// <summary>What stands over the services on the page.</summary>
         public required string BookingWords { get; init; }
 
@@ -213,6 +216,7 @@ public static class ShopSetup
                 BookingDays = shop.Shown("bookingDays"),
                 BookingStep = shop.Shown("bookingStep"),
                 BookingWords = shop.BookingWords,
+                PageColor = shop.PageColor,
                 BookingSite = shop.BookingSite,
                 DeclinedAfterDays = shop.Shown("declinedAfterDays"),
                 AskAgainDays = shop.Shown("askAgainDays"),

@@ -80,7 +80,10 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         using var customer = Customer();
         var page = await ShownAsync(customer, token);
-        Assert.Equal((true, $"Estimate {number}", "Lantern Bay Auto Care"), (page.Flag("good"), page.Text("title"), page.Text("shop")));
+        Assert.Equal(
+            (true, $"Estimate {number}", "Lantern Bay Auto Care"),
+            (page.Flag("good"), page.Text("title"), page["head"]!.Text("shop"))
+        );
         // The page alone is not the document: a program that looks at links has not opened it.
         Assert.Equal(0, (await LinkAsync(writer, order))["opened"]!.GetValue<int>());
         var pdf = await customer.GetByteArrayAsync($"{token}/document.pdf");

@@ -165,7 +165,7 @@ function Person({ onLeft }: { onLeft: () => void }) {
   const flip = () => setMode(dark ? 'light' : 'dark');
   useKeys('Everywhere', [
     { key: '', label: dark ? 'Light mode' : 'Dark mode', run: flip },
-    { key: '', label: 'Password, PIN and sessions', run: () => setOwn(true) },
+    { key: '', label: 'Your account', run: () => setOwn(true) },
     { key: 'Ctrl L', label: 'Switch user or sign out', run: () => void leave(), always: true },
   ]);
   const initials = me.name
@@ -205,7 +205,7 @@ function Person({ onLeft }: { onLeft: () => void }) {
             close();
           }}
         >
-          Password, PIN and sessions…
+          Your account…
         </MenuItem>
         <MenuItem component={Link} to="/about" onClick={close}>
           About Yardstick

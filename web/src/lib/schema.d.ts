@@ -198,6 +198,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/own-signature": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One's own password and PIN, and where one is signed in. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnSignature"];
+                    };
+                };
+            };
+        };
+        /** @description One's own password and PIN, and where one is signed in. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OwnSignature"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnSignature"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/own-sessions": {
         parameters: {
             query?: never;
@@ -23103,6 +23163,104 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/customers-pages/booking/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Customers on file are known on the booking page by a code that is texted to their telephone. Whoever asks hears the same whether the number is on file or not. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CodeWanted"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CodeSent"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/booking/code/entered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Customers on file are known on the booking page by a code that is texted to their telephone. Whoever asks hears the same whether the number is on file or not. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CodeEntered"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KnownCustomer"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers-pages/bookings/{token}": {
         parameters: {
             query?: never;
@@ -24306,12 +24464,8 @@ export interface components {
             state: components["schemas"]["LinkState"];
             /** @description What there is to say about that; empty while it can be answered. */
             sentence: string;
-            /** @description The shop's name. */
-            shop: string;
-            /** @description Its telephone. */
-            phone: string;
-            /** @description There is a logo. */
-            logo: boolean;
+            /** @description What stands over it. */
+            head: components["schemas"]["PageHead"];
             /** @description Whom it speaks to. */
             firstName: string;
             estimate: null | components["schemas"]["EstimateSnapshot"];
@@ -24876,14 +25030,10 @@ export interface components {
         };
         /** @description The page before anything is chosen. */
         BookingPage: {
-            /** @description Name of the shop. */
-            shop: string;
-            /** @description Its telephone. */
-            phone: string;
-            /** @description Its address. */
+            /** @description What stands over it. */
+            head: components["schemas"]["PageHead"];
+            /** @description Address of the shop. */
             address: string;
-            /** @description It has a logo. */
-            logo: boolean;
             /** @description Bookings are taken. */
             isOpen: boolean;
             /** @description What the shop says over it. */
@@ -24895,7 +25045,10 @@ export interface components {
             /** @description Services. */
             services: components["schemas"]["BookableService"][];
         };
-        /** @description A booking as it was typed. What people do not see, `Website`, only robots fill in. */
+        /**
+         * @description A booking as it was typed. What people do not see, `Website`, only robots fill in. Who entered a code sends its key
+         *     (`Known`) and one of their vehicles, or types another.
+         */
         BookingRequest: {
             serviceIds: number[];
             start: components["schemas"]["LocalDateTime"];
@@ -24907,6 +25060,9 @@ export interface components {
             words: null | string;
             waits: boolean;
             website: null | string;
+            known?: null | string;
+            /** Format: int64 */
+            vehicleId?: null | number;
         };
         /** @description A service, each field as typed. */
         BookingServiceDetail: {
@@ -24961,14 +25117,10 @@ export interface components {
         };
         /** @description A booking behind its link. */
         BookingView: {
-            /** @description Name of the shop. */
-            shop: string;
-            /** @description Its telephone. */
-            phone: string;
-            /** @description Its address. */
+            /** @description What stands over it. */
+            head: components["schemas"]["PageHead"];
+            /** @description Address of the shop. */
             address: string;
-            /** @description It has a logo. */
-            logo: boolean;
             /** @description How far it is. */
             state: components["schemas"]["AppointmentState"];
             /** @description The same in a sentence. */
@@ -25645,6 +25797,21 @@ export interface components {
             lineId?: null | number;
             field?: null | string;
         };
+        /** @description The code, entered. */
+        CodeEntered: {
+            phone: null | string;
+            code: null | string;
+        };
+        /** @description What came of it. */
+        CodeSent: {
+            /** @description What happens next. */
+            sentence: string;
+        };
+        /** @description Somebody wants a code. What people do not see, `Website`, only robots fill in. */
+        CodeWanted: {
+            phone: null | string;
+            website: null | string;
+        };
         /** @description One field of something that comes along, as it was typed; empty lets it follow again. */
         CompanionRequest: {
             code: string;
@@ -26306,12 +26473,8 @@ export interface components {
             good: boolean;
             /** @description What there is to say where it can't. */
             sentence: string;
-            /** @description The shop's name. */
-            shop: string;
-            /** @description Its telephone. */
-            phone: string;
-            /** @description There is a logo. */
-            logo: boolean;
+            /** @description What stands over it. */
+            head: components["schemas"]["PageHead"];
             /** @description What the document is, with its number. */
             title: string;
             /** @description When it was sent, wall time. */
@@ -28135,6 +28298,15 @@ export interface components {
             repairs: components["schemas"]["RepairView"][];
             trouble: string;
         };
+        /** @description Who it is. */
+        KnownCustomer: {
+            /** @description What says so as the booking is made. */
+            key: string;
+            /** @description Their name on file. */
+            name: string;
+            /** @description Their vehicles, the newest first. */
+            vehicles: components["schemas"]["OwnVehicle"][];
+        };
         /** @description Everything that is defined. */
         LabelAndFieldDefinitions: {
             labels: components["schemas"]["LabelView"][];
@@ -29164,6 +29336,33 @@ export interface components {
             name: string;
             until: components["schemas"]["Instant"];
             by: string;
+        };
+        /** @description What stands under one's own emails; empty for nothing. */
+        OwnSignature: {
+            text: string;
+        };
+        /** @description A vehicle to choose. */
+        OwnVehicle: {
+            /**
+             * Format: int64
+             * @description Key.
+             */
+            id: number;
+            /** @description Year, make, model and plate. */
+            title: string;
+        };
+        /** @description What stands over every page of a customer. */
+        PageHead: {
+            /** @description Name of the shop. */
+            shop: string;
+            /** @description Its telephone. */
+            phone: string;
+            /** @description It has a logo. */
+            logo: boolean;
+            /** @description Its color, `#rrggbb`; empty for the program's own. */
+            color: string;
+            /** @description What is read on that color. */
+            ink: string;
         };
         /** @description An add-on, each field as typed. */
         PartAddOn: {
@@ -31752,6 +31951,8 @@ export interface components {
             bookingDays: string;
             /** @description Minutes on which bookings begin. */
             bookingStep: string;
+            /** @description Color of the head of customers' pages, `#rrggbb`; empty for the program's own. */
+            pageColor: string;
             /** @description What stands over the services on the page. */
             bookingWords: string;
             /** @description The shop's own site that may show the page in a frame. */

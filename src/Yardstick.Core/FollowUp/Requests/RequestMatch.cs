@@ -12,6 +12,11 @@ public sealed record RequestMatch(long? CustomerId, long? VehicleId, string Why)
     /// <param name="Owner">Whose, by name.</param>
     public sealed record Candidate(long Id, long CustomerId, string Owner);
 
+    /// <summary>Somebody who entered a code that was texted to them.</summary>
+    /// <param name="customerId">The customer; null where several have the telephone and the vehicle is none of theirs.</param>
+    /// <param name="vehicleId">The vehicle that they chose; null for another.</param>
+    public static RequestMatch ByCode(long? customerId, long? vehicleId) => new(customerId, vehicleId, "entered the code that was texted");
+
     /// <summary>
     /// Who it is: by the telephone where one customer has it, the vehicle by its VIN or plate where it is theirs. A plate of somebody else
     /// is said and not taken: anybody can type one.

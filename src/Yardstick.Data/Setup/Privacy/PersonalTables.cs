@@ -25,6 +25,15 @@ internal static class PersonalTables
         new("Vehicles", "vehicles", "Id IN OfVehicles", ErasedBy.Nothing) { HashColumn = "PhotoHash" },
         // That somebody refused messages stays, so that nobody writes to them again.
         new("MessagingConsents", "consents to messages", Written, ErasedBy.Removal) { Erased = $"Refused = 0 AND {Written}" },
+        new(
+            "PhoneCodes",
+            "codes for booking",
+            "Phone IN (SELECT Number FROM CustomerPhones WHERE CustomerId IN OfCustomers)",
+            ErasedBy.Removal
+        )
+        {
+            IsInside = true,
+        },
         new("CustomerPhones", "phone numbers", Customer, ErasedBy.Removal),
         new("CustomerEmails", "email addresses", Customer, ErasedBy.Removal),
         new("CustomerContacts", "contacts", Customer, ErasedBy.Removal),

@@ -29,17 +29,11 @@ public static class BookingPages
     /// <summary>The page before anything is chosen.</summary>
     public sealed record BookingPage
     {
-        /// <summary>Name of the shop.</summary>
-        public required string Shop { get; init; }
+        /// <summary>What stands over it.</summary>
+        public required PageHead Head { get; init; }
 
-        /// <summary>Its telephone.</summary>
-        public required string Phone { get; init; }
-
-        /// <summary>Its address.</summary>
+        /// <summary>Address of the shop.</summary>
         public required string Address { get; init; }
-
-        /// <summary>It has a logo.</summary>
-        public required bool Logo { get; init; }
 
         /// <summary>Bookings are taken.</summary>
         public required bool IsOpen { get; init; }
@@ -63,7 +57,10 @@ public static class BookingPages
     /// <summary>A day and its times.</summary>
     public sealed record BookableDay(LocalDate Day, IReadOnlyList<BookableTime> Times);
 
-    /// <summary>A booking as it was typed. What people do not see, <c>Website</c>, only robots fill in.</summary>
+    /// <summary>
+    /// A booking as it was typed. What people do not see, <c>Website</c>, only robots fill in. Who entered a code sends its key
+    /// (<c>Known</c>) and one of their vehicles, or types another.
+    /// </summary>
     public sealed record BookingRequest(
         IReadOnlyList<long> ServiceIds,
         LocalDateTime Start,
@@ -74,7 +71,9 @@ public static class BookingPages
         string? Vehicle,
         string? Words,
         bool Waits,
-        string? Website
+        string? Website,
+        string? Known = null,
+        long? VehicleId = null
     );
 
     /// <summary>The key in the address with which the page was opened.</summary>
@@ -121,10 +120,8 @@ public static class BookingPages
         return Results.Ok(
             new BookingPage
             {
-                Shop = shop.Name,
-                Phone = shop.Phone,
+                Head = PageHead.Of(shop),
                 Address = shop.Address,
-                Logo = shop.LogoHash.Length > 0,
                 IsOpen = shop.TakesBookings && services.Count > 0,
                 Words = shop.BookingWords,
                 Confirms = shop.ConfirmsBookings,
@@ -175,6 +172,14 @@ public static class BookingPages
         if (!string.IsNullOrEmpty(request.Website))
             return Problems.Of(BookingRules.Robot);
         var country = (await before.Shops.AsNoTracking().SingleAsync()).Country;
+        RequestMatch? known = null;
+        if (!string.IsNullOrEmpty(request.Known))
+        {
+            var file = await BookingIdentity.OfAsync(before, request, time.Now());
+            if (file.Problem is { } unknown)
+                return Problems.Of(unknown);
+            (request, known) = file.Value;
+        }
         var typed = new BookingInput(
             request.Name,
             request.Phone,
@@ -192,7 +197,7 @@ public static class BookingPages
             // A second press, or an answer that was lost, books once.
             if (await work.Db.OutsideRequests.AnyAsync(r => r.Key == key.ToString()))
                 return new BookingTaken(token);
-            var made = await TakeAsync(work, request, typed.Value, key.ToString(), token);
+            var made = await TakeAsync(work, request, typed.Value, known, key.ToString(), token);
             if (made.Problem is { } problem)
                 return problem;
             var shop = await work.Db.Shops.SingleAsync();
@@ -210,6 +215,7 @@ public static class BookingPages
         CommandContext work,
         BookingRequest request,
         BookingInput.Typed typed,
+        RequestMatch? known,
         string key,
         string token
     )
@@ -249,7 +255,7 @@ public static class BookingPages
             TokenHash = LinkToken.HashOf(token),
             ServiceIds = request.ServiceIds,
         };
-        kept.IsOf(await RequestMatching.OfAsync(db, phone, "", typed.Plate));
+        kept.IsOf(known ?? await RequestMatching.OfAsync(db, phone, "", typed.Plate));
         var appointment = made.Value;
         var own = chosen.Value.Where(s => s.CannedJobId is null).Select(s => s.Title);
         appointment.FillIn(

@@ -19,17 +19,11 @@ public static class OwnBookings
     /// <summary>A booking behind its link.</summary>
     public sealed record BookingView
     {
-        /// <summary>Name of the shop.</summary>
-        public required string Shop { get; init; }
+        /// <summary>What stands over it.</summary>
+        public required PageHead Head { get; init; }
 
-        /// <summary>Its telephone.</summary>
-        public required string Phone { get; init; }
-
-        /// <summary>Its address.</summary>
+        /// <summary>Address of the shop.</summary>
         public required string Address { get; init; }
-
-        /// <summary>It has a logo.</summary>
-        public required bool Logo { get; init; }
 
         /// <summary>How far it is.</summary>
         public required AppointmentState State { get; init; }
@@ -84,10 +78,8 @@ public static class OwnBookings
         return Results.Ok(
             new BookingView
             {
-                Shop = shop.Name,
-                Phone = shop.Phone,
+                Head = PageHead.Of(shop),
                 Address = shop.Address,
-                Logo = shop.LogoHash.Length > 0,
                 State = appointment.State,
                 Sentence = appointment.ForCustomer,
                 Start = appointment.Start,

@@ -13,20 +13,24 @@ internal static class RequestMatching
     /// <summary>Looks it up.</summary>
     internal static async Task<RequestMatch> OfAsync(ShopDb db, string phone, string vin, Plate plate)
     {
-        var byPhone =
-            phone.Length == 0
-                ? []
-                : await db
-                    .CustomerPhones.Where(p => p.Number == phone)
-                    .Join(db.Customers.IgnoreAutoIncludes().Where(c => c.MergedIntoId == null), p => p.CustomerId, c => c.Id, (p, c) => c)
-                    .Distinct()
-                    .Take(Most)
-                    .ToListAsync();
+        var byPhone = phone.Length == 0 ? [] : await OwnersAsync(db, phone);
         var read = Vin.Kept(vin);
         var byVin = vin.Length == 0 ? [] : await CarsAsync(db, db.Vehicles.Where(v => v.Vin == read));
         var byPlate = plate.IsKnown ? await CarsAsync(db, db.Vehicles.Where(v => v.Plate == plate)) : [];
-        return RequestMatch.Of(byPhone.ConvertAll(c => (c.Id, c.DisplayName)), byVin, byPlate);
+        return RequestMatch.Of(byPhone.ConvertAll(c => (c.Id, c.Name)), byVin, byPlate);
     }
+
+    /// <summary>Customers who have a telephone, at most five.</summary>
+    internal static async Task<List<BookingIdentity.Owner>> OwnersAsync(ShopDb db, string phone) =>
+        (
+            await db
+                .CustomerPhones.Where(p => p.Number == phone)
+                .Join(db.Customers.IgnoreAutoIncludes().Where(c => c.MergedIntoId == null), p => p.CustomerId, c => c.Id, (p, c) => c)
+                .Distinct()
+                .OrderBy(c => c.Id)
+                .Take(Most)
+                .ToListAsync()
+        ).ConvertAll(c => new BookingIdentity.Owner(c.Id, c.DisplayName));
 
     private static async Task<List<RequestMatch.Candidate>> CarsAsync(ShopDb db, IQueryable<Core.Vehicles.Vehicle> cars) =>
         (

@@ -131,6 +131,16 @@ export default function BookingSetupPage() {
             multiline
             placeholder="none"
           />
+          <Field
+            label="Color of the head"
+            value={s.pageColor}
+            commit={set('pageColor', 'Color of the head', s.pageColor)}
+            placeholder="none, such as #1b4965"
+          />
+          <p className="soft small">
+            Estimates, documents and bookings that customers open have it too. What is written on it is black or white, whichever is read
+            better.
+          </p>
         </Part>
         <Part title="How customers get there">
           <p>

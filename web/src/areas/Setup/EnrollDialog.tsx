@@ -29,7 +29,7 @@ export function EnrollDialog({ onClose }: { onClose: () => void }) {
       <DialogContent>
         <p className={`soft ${styles.about}`}>
           People who sign in here with their password can then switch with their PIN for 30 days. After five wrong PINs a person needs the
-          password. Each sets a PIN under their initials, Password, PIN and sessions.
+          password. Each sets a PIN under their initials, Your account.
         </p>
         <TextField
           label="Name of this computer"

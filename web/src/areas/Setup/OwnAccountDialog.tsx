@@ -13,11 +13,11 @@ import { Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import './setup.css';
 
-/** One's own password and PIN, and where one is signed in. */
+/** One's own password, PIN and signature, and where one is signed in. */
 export default function OwnAccountDialog({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="own-title">
-      <DialogTitle id="own-title">Password, PIN and sessions</DialogTitle>
+      <DialogTitle id="own-title">Your account</DialogTitle>
       <DialogContent className="own-account">
         <Secret
           title="Password"
@@ -29,6 +29,7 @@ export default function OwnAccountDialog({ onClose }: { onClose: () => void }) {
           save={(password, newPassword) => unwrap(api.PUT('/api/session/own-password', { body: { password, newPassword } }))}
         />
         <Pin />
+        <Signature />
         <Sessions />
       </DialogContent>
       <DialogActions>
@@ -50,6 +51,55 @@ function Pin() {
       done="Your PIN is set. It works on computers that a manager enrolled."
       save={(password, pin) => unwrap(api.PUT('/api/session/own-pin', { body: { password, pin } }))}
     />
+  );
+}
+
+function Signature() {
+  const say = useSay();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string>();
+  const kept = useQuery({
+    queryKey: ['own-signature'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/session/own-signature', { signal })),
+    staleTime: 0,
+  });
+  const submit = async (event: SubmitEvent) => {
+    event.preventDefault();
+    setProblem(undefined);
+    try {
+      await unwrap(api.PUT('/api/session/own-signature', { body: { text: typed ?? '' } }));
+      await kept.refetch();
+      setTyped(null);
+      say.done('Your signature is saved.');
+    } catch (error) {
+      setProblem(sentence(error));
+    }
+  };
+  return (
+    <form onSubmit={(event) => void submit(event)} aria-label="Signature">
+      <h3>Signature</h3>
+      <div className="row own-secret">
+        <div className="labelled">
+          <span>
+            <label htmlFor="own-signature">Under your emails</label>
+          </span>
+          <textarea
+            id="own-signature"
+            rows={3}
+            value={typed ?? kept.data?.text ?? ''}
+            onChange={(event) => setTyped(event.target.value)}
+            aria-invalid={problem !== undefined}
+            aria-describedby="own-signature-below"
+          />
+          <div id="own-signature-below" className={problem ? 'field-problem' : 'soft small'} role={problem ? 'alert' : undefined}>
+            {problem ?? 'Your name, what you do, how to reach you.'}
+          </div>
+        </div>
+        <Button type="submit" variant="outlined" disabled={typed === null}>
+          Save
+        </Button>
+      </div>
+    </form>
   );
 }
 

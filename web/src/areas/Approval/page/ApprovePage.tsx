@@ -37,7 +37,7 @@ export function ApprovePage({ token }: { token: string }) {
     setTrouble('');
     talk<View>(token, '').then(
       (got) => {
-        document.title = `${got.shop}: your estimate`;
+        document.title = `${got.head.shop}: your estimate`;
         setView(got);
       },
       (error: Refused) => setTrouble(error.message),
@@ -103,14 +103,14 @@ export function ApprovePage({ token }: { token: string }) {
         <p>Loading your estimate…</p>
       </main>
     );
-  const head = <Head shop={view.shop} phone={view.phone} logo={view.logo} />;
+  const head = <Head {...view.head} />;
   if (!view.estimate || view.state !== 'Open') {
     return (
       <>
         {head}
         <main class="alone">
           <h1>{view.sentence}</h1>
-          {view.state !== 'Answered' && <Call phone={view.phone} />}
+          {view.state !== 'Answered' && <Call phone={view.head.phone} />}
           {view.answers.length > 0 && (
             <>
               <ul class="answers">
@@ -214,7 +214,7 @@ export function ApprovePage({ token }: { token: string }) {
             onKnown={(known) => change({ known: known ? [...draft.known, job.id] : draft.known.filter((k) => k !== job.id) })}
           />
         ))}
-        <Ask token={token} phone={view.phone} />
+        <Ask token={token} phone={view.head.phone} />
         <Sign
           name={draft.name}
           onName={(name) => change({ name })}

@@ -12,7 +12,7 @@ export function DocumentPage({ token }: { token: string }) {
     setTrouble('');
     ask<Paper>(`documents/${token}`).then(
       (got) => {
-        document.title = `${got.shop}: ${got.title}`;
+        document.title = `${got.head.shop}: ${got.title}`;
         setView(got);
       },
       (error: Refused) => setTrouble(error.message),
@@ -29,10 +29,10 @@ export function DocumentPage({ token }: { token: string }) {
   }
   return (
     <>
-      <Head shop={view.shop} phone={view.phone} logo={view.logo} />
+      <Head {...view.head} />
       <main class="alone">
         <h1>{view.good ? view.title : view.sentence}</h1>
-        {!view.good && <Call phone={view.phone} />}
+        {!view.good && <Call phone={view.head.phone} />}
         {view.good && (
           <>
             <p class="soft">{`As of ${new Date(`${view.sentOn}T12:00:00`).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric' })}.`}</p>

@@ -1,11 +1,12 @@
 /** @jsxImportSource preact */
+import type { components } from '../../../lib/schema';
 
 const dial = (phone: string) => `tel:${phone.replace(/[^\d+]/g, '')}`;
 
-/** The shop's name, logo and telephone over every page of a customer. */
-export function Head({ shop, phone, logo }: { shop: string; phone: string; logo: boolean }) {
+/** The shop's name, logo and telephone over every page of a customer, in the shop's color where it has one. */
+export function Head({ shop, phone, logo, color, ink }: components['schemas']['PageHead']) {
   return (
-    <header class="shop">
+    <header class="shop" style={color ? `--shop: ${color}; --shop-ink: ${ink}` : undefined}>
       <span class="name">
         {logo && <img src="/api/logo.png?small=true" alt="" />}
         <b>{shop}</b>

@@ -3,7 +3,8 @@ import { useCallback, useEffect, useRef, useState } from 'preact/hooks';
 import { Call, Head, Trouble } from '../../Approval/page/Head';
 import { ask, type Refused } from '../../Approval/page/talk';
 import { Ask } from './Ask';
-import { book, lengthWords, newId, type Page } from './talk';
+import { KnownBy } from './KnownBy';
+import { book, lengthWords, newId, type Known, type Page } from './talk';
 import { Times } from './Times';
 import { TypedField } from './TypedField';
 
@@ -27,6 +28,8 @@ export function BookPage() {
   const [services, setServices] = useState<number[]>([]);
   const [start, setStart] = useState('');
   const [typed, setTyped] = useState(NONE);
+  const [known, setKnown] = useState<Known | null>(null);
+  const [vehicleId, setVehicleId] = useState<number | null>(null);
   const [waits, setWaits] = useState(false);
   const [round, setRound] = useState(0);
   const [problem, setProblem] = useState<{ words: string; field?: string } | null>(null);
@@ -34,11 +37,12 @@ export function BookPage() {
   // What is sent again after a lost answer is the same booking; another time is another one.
   const id = useRef(newId());
   const website = useRef<HTMLInputElement>(null);
+  const robot = () => website.current?.value ?? '';
   const load = useCallback(() => {
     setTrouble('');
     ask<Page>('booking').then(
       (got) => {
-        document.title = `${got.shop}: book a time`;
+        document.title = `${got.head.shop}: book a time`;
         setPage(got);
       },
       (error: Refused) => setTrouble(error.message),
@@ -68,12 +72,16 @@ export function BookPage() {
         start,
         ...typed,
         waits,
-        website: website.current?.value ?? '',
+        known: known?.key ?? null,
+        vehicleId: known ? vehicleId : null,
+        website: robot(),
       });
       location.assign(`/book/${token}`);
     } catch (error) {
       const { message, field } = error as Refused;
       setProblem({ words: message, field });
+      // Known for an hour only; what was typed stays.
+      if (field === 'code') setKnown(null);
       if (field === 'start') {
         setStart('');
         setRound((before) => before + 1);
@@ -90,18 +98,21 @@ export function BookPage() {
     setStart('');
     setServices((before) => (before.includes(service) ? before.filter((one) => one !== service) : [...before, service]));
   };
-  const atField = FIELDS.some(([field]) => field === problem?.field) && start !== '';
+  // Who is known types nothing that is on file.
+  const onFile = (field: Field) =>
+    known !== null && field !== 'words' && (vehicleId !== null || (field !== 'plate' && field !== 'vehicle'));
+  const atField = FIELDS.some(([field]) => field === problem?.field && !onFile(field)) && start !== '';
   const money = (value: number) => value.toLocaleString('en-US', { style: 'currency', currency: page.currency });
   return (
     <>
-      <Head shop={page.shop} phone={page.phone} logo={page.logo} />
+      <Head {...page.head} />
       <main>
         <h1>Book a time</h1>
         {page.words && <p class="pre">{page.words}</p>}
         {!page.isOpen ? (
           <>
             <p>Times can’t be booked here right now.</p>
-            <Call phone={page.phone} />
+            <Call phone={page.head.phone} />
           </>
         ) : (
           <form onSubmit={(event) => void send(event)} noValidate>
@@ -128,7 +139,18 @@ export function BookPage() {
             {start && (
               <>
                 <h2>Who are you?</h2>
-                {FIELDS.map(([field, label, fill]) => (
+                <KnownBy
+                  known={known}
+                  vehicleId={vehicleId}
+                  website={robot}
+                  onKnown={(found) => {
+                    setProblem(null);
+                    setKnown(found);
+                    setVehicleId(found?.vehicles[0]?.id ?? null);
+                  }}
+                  onVehicle={setVehicleId}
+                />
+                {FIELDS.filter(([field]) => !onFile(field)).map(([field, label, fill]) => (
                   <TypedField
                     key={field}
                     id={field}

@@ -18,7 +18,7 @@ export function OwnBooking({ token }: { token: string }) {
     setTrouble('');
     ask<Booking>(`bookings/${token}`).then(
       (got) => {
-        document.title = `${got.shop}: your booking`;
+        document.title = `${got.head.shop}: your booking`;
         setView(got);
       },
       (error: Refused) => setTrouble(error.message),
@@ -50,7 +50,7 @@ export function OwnBooking({ token }: { token: string }) {
   const coming = view.state === 'Asked' || view.state === 'Confirmed';
   return (
     <>
-      <Head shop={view.shop} phone={view.phone} logo={view.logo} />
+      <Head {...view.head} />
       <main>
         <h1>{view.sentence}</h1>
         <div class="job">
@@ -110,7 +110,7 @@ export function OwnBooking({ token }: { token: string }) {
         {coming && !view.mayChange && (
           <>
             <p class="soft">To change it now, please call us.</p>
-            <Call phone={view.phone} />
+            <Call phone={view.head.phone} />
           </>
         )}
         {!coming && (

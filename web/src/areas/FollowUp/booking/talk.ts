@@ -15,6 +15,14 @@ export const book = (id: string, body: Request) => post<Schemas['BookingTaken']>
 /** Asks something; a second try of the same question is the same one. */
 export const question = (id: string, body: Question) => post<Schemas['QuestionTaken']>('booking/questions', id, body);
 
+export type Known = Schemas['KnownCustomer'];
+
+/** Has a code texted to a telephone; it is said the same way where nobody has it. */
+export const sendCode = (phone: string, website: string) => post<Schemas['CodeSent']>('booking/code', newId(), { phone, website });
+
+/** Enters the code; a second try of the same id is the same one. */
+export const enterCode = (id: string, phone: string, code: string) => post<Known>('booking/code/entered', id, { phone, code });
+
 async function post<T>(path: string, id: string, body: unknown): Promise<T> {
   let answer: Response;
   try {

@@ -1,0 +1,78 @@
+﻿using System;
+using Microsoft.EntityFrameworkCore.Migrations;
+
+#nullable disable
+
+namespace Yardstick.Data.Migrations
+{
+    /// <inheritdoc />
+    public partial class PhoneCodes : Migration
+    {
+        /// <inheritdoc />
+        protected override void Up(MigrationBuilder migrationBuilder)
+        {
+            migrationBuilder.AddColumn<string>(
+                name: "Signature",
+                table: "Staff",
+                type: "TEXT",
+                nullable: false,
+                defaultValue: "");
+
+            migrationBuilder.AddColumn<string>(
+                name: "PageColor",
+                table: "Shops",
+                type: "TEXT",
+                nullable: false,
+                defaultValue: "");
+
+            migrationBuilder.CreateTable(
+                name: "PhoneCodes",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Phone = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    CodeHash = table.Column<string>(type: "TEXT", nullable: false),
+                    Tries = table.Column<int>(type: "INTEGER", nullable: false),
+                    KnownHash = table.Column<string>(type: "TEXT", nullable: false),
+                    KnownAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PhoneCodes", x => x.Id);
+                });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PhoneCodes_At",
+                table: "PhoneCodes",
+                column: "At");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PhoneCodes_KnownHash",
+                table: "PhoneCodes",
+                column: "KnownHash",
+                filter: "\"KnownHash\" <> ''");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PhoneCodes_Phone_At",
+                table: "PhoneCodes",
+                columns: new[] { "Phone", "At" });
+        }
+
+        /// <inheritdoc />
+        protected override void Down(MigrationBuilder migrationBuilder)
+        {
+            migrationBuilder.DropTable(
+                name: "PhoneCodes");
+
+            migrationBuilder.DropColumn(
+                name: "Signature",
+                table: "Staff");
+
+            migrationBuilder.DropColumn(
+                name: "PageColor",
+                table: "Shops");
+        }
+    }
+}
