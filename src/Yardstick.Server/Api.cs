@@ -77,6 +77,7 @@ public static class Api
         FollowUps.Map(api);
         FollowUpMessages.Map(api);
         BookingPages.Map(api);
+        ConnectedCarList.Map(api);
         BookingIdentity.Map(api);
         BookingQuestions.Map(api);
         OwnBookings.Map(api);

@@ -4,6 +4,7 @@ using Yardstick.Core.FollowUp;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Demo;
 
@@ -238,8 +239,11 @@ internal sealed class DemoCalendar(DemoMaker shop)
             };
             car.Begin(shop.UtcNow.PlusDays(-20 * (2 - i)));
             car.Is(vehicle.Id);
-            car.Heard(report.At, 12.4m);
+            car.Heard(report.At, i == 0 ? 11.9m : 12.6m);
             db.ConnectedCars.Add(car);
+            var last = await db.OdometerReadings.Where(r => r.VehicleId == vehicle.Id).OrderByDescending(r => r.At).FirstOrDefaultAsync();
+            if (last is not null && last.At < report.At)
+                db.OdometerReadings.Add(OdometerReading.Reported(vehicle.Id, new Odometer(last.Reading.Value + 212), report.At));
             shop.CarConsents.Add(report with { Number = i + 1, Kind = "consent", At = car.Since, Code = "", Words = "", Place = "" });
             var request = report.ToRequest(car.Phone);
             request.IsOf(new RequestMatch(owner.Id, vehicle.Id, "the VIN is on file"));

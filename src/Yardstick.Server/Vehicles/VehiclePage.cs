@@ -16,7 +16,10 @@ namespace Yardstick.Server.Vehicles;
 public static class VehiclePage
 {
     /// <summary>A reading.</summary>
-    public sealed record ReadingView(int Reading, Instant At);
+    /// <param name="Reading">In the shop's unit.</param>
+    /// <param name="At">When, UTC.</param>
+    /// <param name="IsReported">The vehicle reported it by itself.</param>
+    public sealed record ReadingView(int Reading, Instant At, bool IsReported);
 
     /// <summary>An earlier owner.</summary>
     public sealed record OwnerView(long CustomerId, string Name, Instant Until, string By);
@@ -124,7 +127,7 @@ public static class VehiclePage
                     .OdometerReadings.Where(r => r.VehicleId == id)
                     .OrderByDescending(r => r.At)
                     .Take(40)
-                    .Select(r => new ReadingView(r.Reading.Value, r.At))
+                    .Select(r => new ReadingView(r.Reading.Value, r.At, r.IsReported))
                     .ToListAsync(),
                 VinRemarks = VinRemarks.Of(vehicle),
                 OpenOrderId = open?.Id,

@@ -74,6 +74,14 @@ public sealed class ConnectedCarTests(ShopFixture shop) : IClassFixture<ShopFixt
         Assert.Equal(("Harbor Street", 43.66m), (again.Text("place"), again.Number("latitude")));
         Assert.Equal(1, await db.OdometerReadings.CountAsync(r => r.VehicleId == vehicle.Id && r.IsReported));
 
+        var car = Assert.Single((await later.GetAsync("connected-cars")).AsArray(), c => c!["vehicleId"]?.GetValue<long>() == vehicle.Id)!;
+        Assert.Equal(
+            (900_000, 12.1m, true, true),
+            (car["reading"]!.GetValue<int>(), car.Number("batteryVolts"), car.Flag("batteryIsLow"), car["endedAt"] is null)
+        );
+        var reading = (await later.GetAsync($"vehicles/{vehicle.Id}")).List("readings")[0]!;
+        Assert.Equal((900_000, true), (reading["reading"]!.GetValue<int>(), reading.Flag("isReported")));
+
         // What is known to mend it stands beside; the one that is chosen goes along.
         var repairs = (await later.GetAsync($"requests/{code.Id()}/repairs")).List("repairs");
         var likely = repairs.Count > 0 ? repairs[0]!.Text("title") : "Catalytic converter";
@@ -90,5 +98,8 @@ public sealed class ConnectedCarTests(ShopFixture shop) : IClassFixture<ShopFixt
         for (var i = 0; i < 120 && await db.ConnectedCars.AsNoTracking().AnyAsync(c => c.Key == "c-1" && c.EndedAt == null); i++)
             await Task.Delay(250);
         Assert.NotNull((await db.ConnectedCars.AsNoTracking().SingleAsync(c => c.Key == "c-1")).EndedAt);
+        Assert.Single((await later.GetAsync("connected-cars")).AsArray(), c =>
+            c!["vehicleId"]?.GetValue<long>() == vehicle.Id && c["endedAt"] is not null
+        );
     }
 }

@@ -36,10 +36,7 @@ public sealed class SignatureTests(ShopFixture shop) : IClassFixture<ShopFixture
                     now = true,
                 }
             );
-            return (await writer.GetAsync($"orders/{order}/messages"))
-                .List("messages")
-                .Single(m => m!.Id() == written.Id())!
-                .Text("body");
+            return (await writer.GetAsync($"orders/{order}/messages")).List("messages").Single(m => m!.Id() == written.Id())!.Text("body");
         }
         Assert.Equal("Done.\n\nMina Okafor\nService writer", await BodyAsync(mina, "Email", "vesa@mail.example", "Done.\n"));
         // Copied from an earlier email it is there already.

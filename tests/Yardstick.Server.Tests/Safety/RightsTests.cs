@@ -232,6 +232,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/booking-services/code.pdf"] = "MO",
         ["GET /api/booking-services/code.svg"] = "MO",
         ["GET /api/requests"] = "WMO",
+        ["GET /api/connected-cars"] = "WMO",
         ["GET /api/requests/{id:long}/repairs"] = "WMO",
         ["POST /api/requests/{id:long}/handle"] = "WMO",
         ["POST /api/requests/{id:long}/take"] = "WMO",

@@ -7216,6 +7216,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/connected-cars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Vehicles whose owners let them report, and what was last heard of each. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConnectedCarRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers-pages/booking/questions": {
         parameters: {
             query?: never;
@@ -25839,6 +25875,46 @@ export interface components {
         ConfirmationSent: {
             to: string;
         };
+        /** @description A vehicle that reports, or did. */
+        ConnectedCarRow: {
+            /**
+             * Format: int64
+             * @description Key.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description The vehicle on file; null while nobody knows which.
+             */
+            vehicleId: null | number;
+            /** @description Its plate. */
+            plate: string;
+            /** @description The vehicle in words; its VIN where it is not on file. */
+            vehicle: string;
+            /**
+             * Format: int64
+             * @description The customer on file.
+             */
+            customerId: null | number;
+            /** @description Their name; the one at the service where the vehicle is not on file. */
+            owner: string;
+            /** @description The owner agreed, wall time. */
+            since: components["schemas"]["LocalDateTime"];
+            endedAt: null | components["schemas"]["LocalDateTime"];
+            heardAt: null | components["schemas"]["LocalDateTime"];
+            /**
+             * Format: int32
+             * @description The last reading that it reported; null where it reported none.
+             */
+            reading: null | number;
+            /**
+             * Format: double
+             * @description Battery voltage when it last said.
+             */
+            batteryVolts: null | number;
+            /** @description That is low. */
+            batteryIsLow: boolean;
+        };
         /** @description A contact. */
         ContactView: {
             /** Format: int64 */
@@ -30316,9 +30392,15 @@ export interface components {
         };
         /** @description A reading. */
         ReadingView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description In the shop's unit.
+             */
             reading: number;
+            /** @description When, UTC. */
             at: components["schemas"]["Instant"];
+            /** @description The vehicle reported it by itself. */
+            isReported: boolean;
         };
         /** @description Which thread was read. */
         ReadRequest: {

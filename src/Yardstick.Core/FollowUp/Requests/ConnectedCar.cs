@@ -33,6 +33,12 @@ public class ConnectedCar
     /// <summary>Battery voltage when it last said; null where it never did.</summary>
     public decimal? BatteryVolts { get; internal set; }
 
+    /// <summary>Below this a 12-volt lead battery at rest is about half empty.</summary>
+    public const decimal LowVolts = 12.2m;
+
+    /// <summary>Its battery was low when it last said.</summary>
+    public bool BatteryIsLow => BatteryVolts < LowVolts;
+
     /// <summary>It reports to the shop.</summary>
     public bool Reports => EndedAt is null;
 

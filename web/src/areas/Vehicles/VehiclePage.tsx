@@ -157,6 +157,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
                   {vehicle.readings.slice(0, 10).map((r) => (
                     <tr key={r.at}>
                       <td>{shop && day(wallTime(r.at, shop.timeZone), now)}</td>
+                      <td className="soft">{r.isReported && 'reported by the vehicle'}</td>
                       <td className="right">{shop && reading(r.reading, shop.distanceUnit)}</td>
                     </tr>
                   ))}

@@ -14,6 +14,7 @@ import { SaveCsv } from '../../../ui/SaveCsv';
 import { SegmentedControl } from '../../../ui/SegmentedControl';
 import { useSay } from '../../../ui/Toasts';
 import { useRefusal } from '../../../ui/useRefusal';
+import { CAR_COLUMNS, ConnectedCars } from './ConnectedCars';
 import { PlaceMap } from './PlaceMap';
 import styles from './requests.module.css';
 
@@ -42,11 +43,16 @@ const COLUMNS: CsvColumn<Row>[] = [
 
 /** What came in from outside by itself: bookings, vehicles that report, trouble codes. */
 export default function RequestsPage() {
-  const [view, setView] = useState<'open' | 'handled'>('open');
+  const [view, setView] = useState<'open' | 'handled' | 'cars'>('open');
   const list = useQuery({
     queryKey: ['requests'],
     queryFn: ({ signal }) => unwrap(api.GET('/api/requests', { signal })),
     refetchInterval: 60_000,
+  });
+  const cars = useQuery({
+    queryKey: ['requests', 'cars'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/connected-cars', { signal })),
+    enabled: view === 'cars',
   });
   if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!list.data) return <Loading what="requests" />;
@@ -62,14 +68,25 @@ export default function RequestsPage() {
           choices={[
             ['open', `To do ${open}`],
             ['handled', 'Handled, two weeks'],
+            ['cars', 'Connected vehicles'],
           ]}
           onChange={setView}
         />
         <span className="grow" />
-        {rows.length > 0 && <SaveCsv name="requests" columns={COLUMNS} rows={rows} />}
+        {view === 'cars'
+          ? (cars.data?.length ?? 0) > 0 && <SaveCsv name="connected-vehicles" columns={CAR_COLUMNS} rows={cars.data ?? []} />
+          : rows.length > 0 && <SaveCsv name="requests" columns={COLUMNS} rows={rows} />}
       </div>
       {view === 'open' && list.data.unknown.length > 0 && <UnknownTexts threads={list.data.unknown} />}
-      {rows.length === 0 && (view === 'handled' || list.data.unknown.length === 0) ? (
+      {view === 'cars' ? (
+        cars.data ? (
+          <ConnectedCars cars={cars.data} />
+        ) : cars.error ? (
+          <Failed error={cars.error} again={() => void cars.refetch()} />
+        ) : (
+          <Loading what="connected vehicles" />
+        )
+      ) : rows.length === 0 && (view === 'handled' || list.data.unknown.length === 0) ? (
         <Empty title={view === 'open' ? 'Nothing came in' : 'Nothing was handled'}>
           Bookings and questions from the shop’s page, vehicles whose owners let them report, their trouble codes, and texts of people who
           are not on file appear here. The page is set up under Setup, Booking.

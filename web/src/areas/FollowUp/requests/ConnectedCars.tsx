@@ -1,0 +1,71 @@
+import { Link } from 'react-router';
+import type { Schemas } from '../../../lib/api';
+import type { CsvColumn } from '../../../lib/csv';
+import { moment, reading } from '../../../lib/format';
+import { useNow, useShop } from '../../../lib/shop';
+import { Empty } from '../../../ui/Feedback';
+import { Plate } from '../../../ui/Plate';
+
+type Car = Schemas['ConnectedCarRow'];
+
+export const CAR_COLUMNS: CsvColumn<Car>[] = [
+  ['Plate', (car) => car.plate],
+  ['Vehicle', (car) => car.vehicle],
+  ['Owner', (car) => car.owner],
+  ['Reports since', (car) => car.since],
+  ['Ended', (car) => car.endedAt ?? ''],
+  ['Last heard', (car) => car.heardAt ?? ''],
+  ['Reading', (car) => car.reading ?? ''],
+  ['Battery, V', (car) => car.batteryVolts ?? ''],
+];
+
+/** Vehicles whose owners let them report, the newest first. */
+export function ConnectedCars({ cars }: { cars: Car[] }) {
+  const now = useNow();
+  const shop = useShop();
+  if (cars.length === 0)
+    return <Empty title="No vehicle reports">Owners agree at the service for connected vehicles; theirs appear here by themselves.</Empty>;
+  return (
+    <div className="card">
+      <table className="list" aria-label="Connected vehicles">
+        <thead>
+          <tr>
+            <th>Vehicle</th>
+            <th>Owner</th>
+            <th>Reports</th>
+            <th>Last heard</th>
+            <th className="right">Reading</th>
+            <th className="right">Battery</th>
+          </tr>
+        </thead>
+        <tbody>
+          {cars.map((car) => (
+            <tr key={car.id}>
+              <td>
+                {car.plate && <Plate text={car.plate} />}{' '}
+                {car.vehicleId === null ? (
+                  <>
+                    {car.vehicle || 'Unknown'} <span className="soft small">not on file</span>
+                  </>
+                ) : (
+                  <Link to={`/vehicles/${car.vehicleId}`}>{car.vehicle}</Link>
+                )}
+              </td>
+              <td>{car.customerId === null ? car.owner : <Link to={`/customers/${car.customerId}`}>{car.owner}</Link>}</td>
+              <td>{car.endedAt === null ? `since ${moment(car.since, now)}` : `ended ${moment(car.endedAt, now)}`}</td>
+              <td>{car.heardAt === null ? <span className="soft">never</span> : moment(car.heardAt, now)}</td>
+              <td className="right">{car.reading !== null && shop && reading(car.reading, shop.distanceUnit)}</td>
+              <td className="right">
+                {car.batteryVolts !== null && (
+                  <>
+                    {car.batteryVolts.toFixed(1)} V{car.batteryIsLow && <b>, low</b>}
+                  </>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
