@@ -90,6 +90,7 @@ public static class Api
         EditOrder.Map(api);
         EndOrder.Map(api);
         EditJobs.Map(api);
+        SupplierPayers.Map(api);
         EditLines.Map(api);
         CannedJobs.Map(api);
         AddToOrder.Map(api);

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Yardstick.Core.Customers;
 using Yardstick.Core.Values;
 using static Yardstick.Core.Values.FieldInput;
 
@@ -42,6 +43,9 @@ public class Supplier
     /// <summary>Days within which they take a core back, 1 to 999.</summary>
     public int CoreDays { get; internal set; } = UsualCoreDays;
 
+    /// <summary>The customer record on which they pay for work under their warranty; null until they first do.</summary>
+    public long? PayerId { get; internal set; }
+
     /// <summary>Places from which their parts come; none where there is one only.</summary>
     public List<SupplierBranch> Branches { get; } = [];
 
@@ -61,6 +65,20 @@ public class Supplier
         var made = new Supplier { Way = SupplierOrderWay.Phone };
         return made.Rename(name, taken) is { } problem ? problem : made;
     }
+
+    /// <summary>Makes the customer record on which they pay. A telephone or email that reads as none is left out.</summary>
+    /// <param name="country">Country of telephone numbers without one.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public Result<Customer> OpenAccount(string country, Instant utcNow)
+    {
+        var phone = PhoneNumber.Parse(Phone, country).Ok ? Phone : null;
+        var email = EmailAddress.Parse(Email).Ok ? Email : null;
+        return Customer.Create(null, null, Name, phone, email, country, utcNow);
+    }
+
+    /// <summary>They pay on that record from now on.</summary>
+    /// <param name="customerId">The record.</param>
+    public void PaysOn(long customerId) => PayerId = customerId;
 
     /// <summary>Changes one field: name, way, code, phone, email, contact, accountNumber, deliveryTimes or coreDays.</summary>
     /// <param name="field">Which.</param>

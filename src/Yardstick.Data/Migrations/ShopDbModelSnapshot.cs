@@ -4876,6 +4876,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
 
+                    b.Property<long?>("PayerId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Phone")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -4897,6 +4900,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("Name")
                         .IsUnique();
+
+                    b.HasIndex("PayerId");
 
                     b.ToTable("Suppliers");
                 });

@@ -26,6 +26,7 @@ internal sealed class PurchasingMapping
         // Harbor Parts and harbor parts are one supplier.
         builder.Property(s => s.Name).UseCollation("NOCASE");
         builder.HasIndex(s => s.Name).IsUnique();
+        builder.HasIndex(s => s.PayerId);
         builder.HasMany(s => s.Branches).WithOne().HasForeignKey(b => b.SupplierId);
     }
 

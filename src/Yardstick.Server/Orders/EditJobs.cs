@@ -59,9 +59,17 @@ public static class EditJobs
         {
             if (await under.ClashAsync("job", jobId, request.Field, request.Version, request.Value) is { } clash)
                 return clash;
-            if (request.Field == "payer" && await AddPayerAsync(under, request.Value) is { } refused)
-                return refused;
-            var set = under.Order.SetJob(jobId, request.Field, request.Value, under.Command.Actor);
+            var value = request.Value;
+            if (request.Field == "payer")
+            {
+                var payer = await SupplierPayers.KeyAsync(under.Command, value);
+                if (payer.Problem is { } gone)
+                    return gone;
+                value = payer.Value;
+                if (await AddPayerAsync(under, value) is { } refused)
+                    return refused;
+            }
+            var set = under.Order.SetJob(jobId, request.Field, value, under.Command.Actor);
             if (set.Problem is { } problem)
                 return problem;
             if (request.Field == "title")

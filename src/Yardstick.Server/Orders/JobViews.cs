@@ -38,6 +38,7 @@ internal sealed class JobViews(
             CheckWanted = job.CheckWanted,
             Payer = job.PayerKey,
             PayerWords = job.PayerWords,
+            IsComeback = job.ComebackOfId is not null,
             CreditLost = OrderPricing.CreditLost(order, job),
             Credit = job.CreditShown,
             CreditFor = job.CreditFor,

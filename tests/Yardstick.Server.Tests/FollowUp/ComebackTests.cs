@@ -1,3 +1,4 @@
+using System.Net;
 using System.Text.Json.Nodes;
 using Yardstick.Server.Tests.Support;
 
@@ -60,6 +61,46 @@ public sealed class ComebackTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var comeback = Assert.Single((await later.SheetAsync(again)).List("jobs"))!;
         Assert.Equal("Shop", comeback.Text("payer"));
         Assert.Contains($"Comeback of order {sheet["number"]}", comeback.Text("originText"), StringComparison.Ordinal);
+        await SupplierPaysAsync(later, again, comeback.Id());
+    }
+
+    /// <summary>The supplier whose part did not hold pays on a record of their own, made once and followed where it was merged.</summary>
+    private async Task SupplierPaysAsync(Browser writer, long order, long job)
+    {
+        var suppliers = (await writer.GetAsync($"orders/{order}/jobs/{job}/supplier-payers")).AsArray();
+        var (key, name) = (suppliers[0]!.Text("key"), suppliers[0]!.Text("name"));
+        async Task<JsonNode> JobAsync() => (await writer.SheetAsync(order)).List("jobs").Single(j => j!.Id() == job)!;
+        async Task PayAsync(string value) =>
+            await writer.PostAsync(
+                $"orders/{order}/jobs/{job}",
+                new
+                {
+                    field = "payer",
+                    value,
+                    version = (await JobAsync())["version"]!.GetValue<int>(),
+                }
+            );
+        await PayAsync(key);
+        var paid = await JobAsync();
+        Assert.Contains(name, paid.Text("payerWords"), StringComparison.Ordinal);
+        Assert.True(paid.Flag("isComeback"));
+        var record = await writer.GetAsync($"customers/{paid.Text("payer")}");
+        Assert.Equal(name, record.Text("name"));
+        // Back and forth it stays the same record.
+        await PayAsync("Shop");
+        await PayAsync(key);
+        Assert.Equal(paid.Text("payer"), (await JobAsync()).Text("payer"));
+        var gone = await writer.RefusedAsync(
+            $"orders/{order}/jobs/{job}",
+            new
+            {
+                field = "payer",
+                value = "supplier:999999",
+                version = (await JobAsync())["version"]!.GetValue<int>(),
+            },
+            HttpStatusCode.NotFound
+        );
+        Assert.Equal("supplier.gone", gone.Text("code"));
     }
 
     [Fact]

@@ -233,6 +233,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/booking-services/code.svg"] = "MO",
         ["GET /api/requests"] = "WMO",
         ["GET /api/connected-cars"] = "WMO",
+        ["GET /api/orders/{id:long}/jobs/{jobId:long}/supplier-payers"] = "WMO",
         ["GET /api/requests/{id:long}/repairs"] = "WMO",
         ["POST /api/requests/{id:long}/handle"] = "WMO",
         ["POST /api/requests/{id:long}/take"] = "WMO",

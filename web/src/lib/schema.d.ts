@@ -8995,6 +8995,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/orders/{id}/jobs/{jobId}/supplier-payers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Suppliers who pay for a comeback because their part did not hold, each on a customer record of their own. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SupplierPayer"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/orders/{id}/jobs/{jobId}/lines": {
         parameters: {
             query?: never;
@@ -31554,6 +31593,8 @@ export interface components {
             payer: string;
             /** @description Who pays, in words; empty for the customer. */
             payerWords: string;
+            /** @description It came back for work that did not hold. */
+            isComeback: boolean;
             /** @description Which credit is lost by who pays; empty for none. */
             creditLost: string;
             /** @description What is credited when its repair is approved, as it is typed. */
@@ -32847,6 +32888,15 @@ export interface components {
         };
         /** @enum {unknown} */
         SupplierOrderWay: "Electronic" | "Phone" | "Email";
+        /** @description A supplier who may pay. */
+        SupplierPayer: {
+            /** @description What is sent as who pays. */
+            key: string;
+            /** @description The supplier. */
+            name: string;
+            /** @description A part of the work that did not hold came from them. */
+            soldThePart: boolean;
+        };
         /** @description A new supplier. */
         SupplierRequest: {
             name: null | string;

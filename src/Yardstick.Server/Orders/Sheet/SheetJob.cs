@@ -41,6 +41,9 @@ public sealed record SheetJob
     /// <summary>Who pays, in words; empty for the customer.</summary>
     public required string PayerWords { get; init; }
 
+    /// <summary>It came back for work that did not hold.</summary>
+    public required bool IsComeback { get; init; }
+
     /// <summary>Which credit is lost by who pays; empty for none.</summary>
     public required string CreditLost { get; init; }
 

@@ -1,5 +1,6 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { Schemas } from '../../../lib/api';
+import { api, unwrap, type Schemas } from '../../../lib/api';
 import { amount } from '../../../lib/format';
 import { useActions, useTotals } from '../../../lib/order/useSheet';
 import { Combo } from '../../../ui/Combo';
@@ -18,7 +19,7 @@ const CLAIMS: Record<Schemas['ClaimState'], string> = {
 
 /** Who pays for a job: the customer, another account with what was agreed with it, or the shop itself. */
 export function PaidBy({ job }: { job: Job }) {
-  const { edits, closed } = useActions();
+  const { orderId, edits, closed } = useActions();
   const say = useSay();
   const [choosing, setChoosing] = useState(false);
   const [text, setText] = useState('');
@@ -29,6 +30,13 @@ export function PaidBy({ job }: { job: Job }) {
     setText('');
     void edits.job(job, 'payer', job.payer, value).catch(say.refused);
   };
+  const suppliers = useQuery({
+    queryKey: ['supplier-payers', job.id],
+    queryFn: ({ signal }) =>
+      unwrap(api.GET('/api/orders/{id}/jobs/{jobId}/supplier-payers', { signal, params: { path: { id: orderId, jobId: job.id } } })),
+    enabled: job.isComeback && !closed,
+    staleTime: 600_000,
+  });
   const isAccount = job.payer !== 'Customer' && job.payer !== 'Shop';
   return (
     <>
@@ -43,6 +51,16 @@ export function PaidBy({ job }: { job: Job }) {
           <option value="Customer">the customer</option>
           <option value="Account">{isAccount && !choosing ? job.payerWords : 'another account: contract, warranty, insurer'}</option>
           <option value="Shop">the shop (internal)</option>
+          {(suppliers.data?.length ?? 0) > 0 && (
+            <optgroup label="The supplier, under their warranty">
+              {suppliers.data?.map((supplier) => (
+                <option key={supplier.key} value={supplier.key}>
+                  {supplier.name}
+                  {supplier.soldThePart && ', sold the part'}
+                </option>
+              ))}
+            </optgroup>
+          )}
         </select>
       </div>
       {(choosing || isAccount) && !closed && (

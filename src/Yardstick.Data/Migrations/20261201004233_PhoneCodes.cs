@@ -11,6 +11,12 @@ namespace Yardstick.Data.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.AddColumn<long>(
+                name: "PayerId",
+                table: "Suppliers",
+                type: "INTEGER",
+                nullable: true);
+
             migrationBuilder.AddColumn<string>(
                 name: "Signature",
                 table: "Staff",
@@ -44,6 +50,11 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateIndex(
+                name: "IX_Suppliers_PayerId",
+                table: "Suppliers",
+                column: "PayerId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_PhoneCodes_At",
                 table: "PhoneCodes",
                 column: "At");
@@ -65,6 +76,14 @@ namespace Yardstick.Data.Migrations
         {
             migrationBuilder.DropTable(
                 name: "PhoneCodes");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Suppliers_PayerId",
+                table: "Suppliers");
+
+            migrationBuilder.DropColumn(
+                name: "PayerId",
+                table: "Suppliers");
 
             migrationBuilder.DropColumn(
                 name: "Signature",

@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261201000158_PhoneCodes")]
+    [Migration("20261201004233_PhoneCodes")]
     partial class PhoneCodes
     {
         /// <inheritdoc />
@@ -4879,6 +4879,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
 
+                    b.Property<long?>("PayerId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Phone")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -4900,6 +4903,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("Name")
                         .IsUnique();
+
+                    b.HasIndex("PayerId");
 
                     b.ToTable("Suppliers");
                 });
