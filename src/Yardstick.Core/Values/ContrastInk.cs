@@ -2,7 +2,9 @@ using System.Globalization;
 
 namespace Yardstick.Core.Values;
 
-/// <summary>Black or white, whichever is read better on a color: contrast as WCAG 2.2 has it, which is at least 4.5 for one of the two.</summary>
+/// <summary>
+/// Black or white, whichever is read better on a color: contrast as WCAG 2.2 has it, which is at least 4.5 for one of the two.
+/// </summary>
 public static class ContrastInk
 {
     private const string Black = "#000000",
