@@ -135,6 +135,12 @@ test('who was here before enters a code from a text, and chooses a vehicle inste
   await expect(page.getByLabel('Your name')).toBeHidden();
   await page.getByRole('radio', { name: 'Another vehicle' }).check();
   await expect(page.getByLabel('License plate')).toBeVisible();
+  await page.getByLabel('A photo, if it helps').setInputFiles({
+    name: 'leak.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==', 'base64'),
+  });
+  await expect(page.getByRole('img', { name: 'The photo that goes along' })).toBeVisible();
   await page.getByRole('group', { name: 'Which vehicle?' }).getByRole('radio').first().check();
   await accessible(page, 'known by a code');
   await page.getByRole('button', { name: 'Ask for this time' }).click();
@@ -143,6 +149,7 @@ test('who was here before enters a code from a text, and chooses a vehicle inste
   await mina.goto('/follow-up/requests');
   const card = mina.getByRole('region', { name: 'Booking, Kofi Finnegan' });
   await expect(card.getByText('entered the code that was texted')).toBeVisible();
+  await expect(card.getByRole('img', { name: 'Photo of Kofi Finnegan' })).toBeVisible();
 });
 
 test('a vehicle sends a code: where it was is drawn, and its appointment says it', async ({ browser }) => {

@@ -104,6 +104,7 @@ public static class Services
         services.AddSingleton<MeasureMemory>();
         services.AddSingleton<BenchModels>();
         services.AddSingleton<ContentStore>();
+        services.AddSingleton<BookingPhotos>();
         services.AddSingleton<SupplierTalk>();
         services.AddSingleton<ReturnTalk>();
         services.AddSingleton<PurchaseOrderEmail>();

@@ -52,6 +52,7 @@ internal sealed class FollowUpMapping
         builder.HasIndex(r => r.At);
         builder.HasIndex(r => r.CustomerId);
         builder.HasIndex(r => r.VehicleId);
+        builder.HasIndex(r => r.AppointmentId);
     }
 
     public void Configure(EntityTypeBuilder<ConnectedCar> builder)

@@ -16,7 +16,12 @@ public static class History
     private const int PageSize = 40;
 
     /// <summary>A job of an earlier order.</summary>
-    public sealed record HistoryJob(string Title, DecisionKind Decision, string DecisionText, decimal Subtotal);
+    /// <param name="Title">What it is.</param>
+    /// <param name="Decision">What the customer said.</param>
+    /// <param name="DecisionText">The same in words.</param>
+    /// <param name="Subtotal">What it comes to, before tax.</param>
+    /// <param name="CameBackOn">The order on which it came back, by its number; null where it held.</param>
+    public sealed record HistoryJob(string Title, DecisionKind Decision, string DecisionText, decimal Subtotal, long? CameBackOn);
 
     /// <summary>An earlier or open order.</summary>
     public sealed record HistoryRow(
@@ -101,6 +106,13 @@ public static class History
         var jobs = (
             await db.Jobs.Where(j => ids.Contains(j.OrderId) && j.RemovedAt == null).OrderBy(j => j.Position).ToListAsync()
         ).ToLookup(j => j.OrderId);
+        var jobIds = jobs.SelectMany(g => g).Select(j => (long?)j.Id).ToList();
+        var back = (
+            await db
+                .Jobs.Where(j => jobIds.Contains(j.ComebackOfId) && j.RemovedAt == null)
+                .Join(db.Orders, j => j.OrderId, o => o.Id, (j, o) => new { j.ComebackOfId, o.Number })
+                .ToListAsync()
+        ).ToLookup(b => b.ComebackOfId, b => (long?)b.Number);
         var says = (await db.Concerns.Where(c => ids.Contains(c.OrderId)).OrderBy(c => c.Position).ToListAsync()).ToLookup(
             c => c.OrderId,
             c => c.Complaint
@@ -122,7 +134,9 @@ public static class History
                         car?.ShortDescription ?? "",
                         string.Join("; ", says[o.Id]),
                         (o.State == OrderState.Posted ? o.ApprovedTotal : o.Total).Amount,
-                        jobs[o.Id].Select(j => new HistoryJob(j.Title, j.Decision, j.Decision.Words(), j.Subtotal.Amount)).ToList()
+                        jobs[o.Id]
+                            .Select(j => new HistoryJob(j.Title, j.Decision, j.Decision.Words(), j.Subtotal.Amount, back[j.Id].Max()))
+                            .ToList()
                     );
                 }),
                 page.Count > PageSize ? shown[^1].Number : null

@@ -225,10 +225,6 @@ public static class Conversations
     )
     {
         var shop = await work.Db.Shops.SingleAsync();
-        var body = request.Body;
-        // What is empty is refused as such, not sent as a signature.
-        if (request.Channel == MessageChannel.Email && !string.IsNullOrWhiteSpace(body))
-            body = (await work.Db.Staff.FindAsync(work.Actor.StaffId))?.Signed(body) ?? body;
         var written = await writing.WriteAsync(
             work,
             shop,
@@ -237,7 +233,7 @@ public static class Conversations
             request.Channel,
             request.Address,
             request.Subject,
-            body,
+            request.Body,
             request.Now
         );
         if (written.Problem is { } problem)

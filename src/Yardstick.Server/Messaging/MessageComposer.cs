@@ -37,7 +37,7 @@ internal sealed class MessageComposer(LinkSeal seal)
             phone.Heard(wish);
     }
 
-    /// <summary>Puts a message into the outbox, within a change.</summary>
+    /// <summary>Puts a message into the outbox, within a change. An email of a person has their signature under it.</summary>
     /// <param name="work">The change.</param>
     /// <param name="shop">The shop.</param>
     /// <param name="customerId">The customer.</param>
@@ -64,6 +64,9 @@ internal sealed class MessageComposer(LinkSeal seal)
             return problem;
         if (await RefusesAsync(work.Db, address.Value))
             return MessagingConsent.Refusal;
+        // What is empty is refused as such, not sent as a signature.
+        if (channel == MessageChannel.Email && !string.IsNullOrWhiteSpace(body) && work.Actor.Kind == ActorKind.Staff)
+            body = (await work.Db.Staff.FindAsync(work.Actor.StaffId))?.Signed(body) ?? body;
         var notBefore = channel == MessageChannel.Text && !now ? shop.MayText(work.Actor.At) : work.Actor.At;
         var message = Message.Write(channel, address.Value, subject, body, work.Actor, notBefore);
         if (!message.Ok)

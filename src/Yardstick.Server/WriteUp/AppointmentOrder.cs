@@ -64,9 +64,14 @@ public static class AppointmentOrder
             KeyTag: null
         );
 
-    /// <summary>Whoever was to do it does it, when and where it was to be done.</summary>
+    /// <summary>
+    /// Whoever was to do it does it, when and where it was to be done; what came along with its request is a file of the order.
+    /// </summary>
     internal static async Task GiveToAsync(CommandContext work, Appointment appointment, Order order)
     {
+        if (await work.Db.OutsideRequests.FirstOrDefaultAsync(r => r.AppointmentId == appointment.Id) is { } request)
+            await RequestOrder.GivePhotoAsync(work, request, order.Id);
+        await work.Db.SaveChangesAsync();
         if (appointment.TechnicianId is null && appointment.BayId is null)
             return;
         var read = await CalendarReader.ReadAsync(work.Db, appointment.Start.Date, appointment.Start.Date, work.Actor.At);

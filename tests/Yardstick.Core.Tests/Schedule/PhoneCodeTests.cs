@@ -45,11 +45,12 @@ public class PhoneCodeTests
         Assert.False(code.Enter("042917", "another", Now).Ok);
         Assert.True(code.IsKnown(Now + Duration.FromHours(1)));
         Assert.False(code.IsKnown(Now + Duration.FromSeconds(3601)));
+        Assert.False(code.Enter("042917", "key", Now + Duration.FromSeconds(3601)).Ok);
     }
 
     [Theory]
-    [InlineData(2, 39, "")]
-    [InlineData(3, 0, "bookingCode.many")]
+    [InlineData(4, 39, "")]
+    [InlineData(5, 0, "bookingCode.many")]
     [InlineData(0, 40, "bookingCode.many")]
     public void So_many_are_sent_and_no_more(int ofPhone, int lately, string code) =>
         Assert.Equal(code, PhoneCode.Issue(Phone, "042917", ofPhone, lately, Now).Problem?.Code ?? "");

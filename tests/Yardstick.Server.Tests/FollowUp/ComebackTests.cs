@@ -61,6 +61,14 @@ public sealed class ComebackTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var comeback = Assert.Single((await later.SheetAsync(again)).List("jobs"))!;
         Assert.Equal("Shop", comeback.Text("payer"));
         Assert.Contains($"Comeback of order {sheet["number"]}", comeback.Text("originText"), StringComparison.Ordinal);
+        // The work that did not hold says so.
+        var held = (await later.GetAsync($"vehicles/{vehicle}/history"))
+            .List("rows")
+            .Single(r => r!["orderId"]!.GetValue<long>() == order)!;
+        Assert.Equal(
+            (await later.SheetAsync(again))["number"]!.GetValue<long>(),
+            held.List("jobs").Single(j => j!.Text("title") == comeback.Text("title"))!["cameBackOn"]!.GetValue<long>()
+        );
         await SupplierPaysAsync(later, again, comeback.Id());
     }
 

@@ -25122,7 +25122,7 @@ export interface components {
         };
         /**
          * @description A booking as it was typed. What people do not see, `Website`, only robots fill in. Who entered a code sends its key
-         *     (`Known`) and one of their vehicles, or types another.
+         *     (`Known`) and one of their vehicles, or types another. A photo comes as base64.
          */
         BookingRequest: {
             serviceIds: number[];
@@ -25138,6 +25138,7 @@ export interface components {
             known?: null | string;
             /** Format: int64 */
             vehicleId?: null | number;
+            photo?: null | string;
         };
         /** @description A service, each field as typed. */
         BookingServiceDetail: {
@@ -27630,11 +27631,22 @@ export interface components {
         };
         /** @description A job of an earlier order. */
         HistoryJob: {
+            /** @description What it is. */
             title: string;
+            /** @description What the customer said. */
             decision: components["schemas"]["DecisionKind"];
+            /** @description The same in words. */
             decisionText: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it comes to, before tax.
+             */
             subtotal: number;
+            /**
+             * Format: int64
+             * @description The order on which it came back, by its number; null where it held.
+             */
+            cameBackOn: null | number;
         };
         /** @description A page; Next asks for the one after it, null at the end. */
         HistoryPage: {
@@ -30797,6 +30809,8 @@ export interface components {
             vehicle: string;
             /** @description What they or the vehicle say. */
             words: string;
+            /** @description Content hash of the photo that came along; empty for none. */
+            photoHash: string;
             /** @description Trouble code. */
             code: string;
             /** @description Where the vehicle was. */

@@ -58,6 +58,9 @@ public class OutsideRequest
     }
     private string words = "";
 
+    /// <summary>Content hash of the photo that came along; empty for none.</summary>
+    public string PhotoHash { get; init; } = "";
+
     /// <summary>Keys of the services that were booked.</summary>
     public IReadOnlyList<long> ServiceIds { get; init; } = [];
 

@@ -11,7 +11,7 @@ namespace Yardstick.Core.Schedule;
 public class PhoneCode
 {
     private const int MostTries = 5,
-        MostAnHour = 3;
+        MostADay = 5;
 
     /// <summary>How long a code can be entered.</summary>
     public static readonly Duration Valid = Duration.FromMinutes(10);
@@ -67,11 +67,11 @@ public class PhoneCode
     /// <summary>Issues one. Refuses with <c>bookingCode.many</c>.</summary>
     /// <param name="phone">Telephone.</param>
     /// <param name="code">Six digits.</param>
-    /// <param name="ofPhone">Codes that were asked for this telephone within the last hour.</param>
+    /// <param name="ofPhone">Codes that were asked for this telephone within the last day (<see cref="Kept"/>).</param>
     /// <param name="lately">Codes of all telephones within the last minutes (<see cref="BookingRules.LatelyMinutes"/>).</param>
     /// <param name="utcNow">Now, UTC.</param>
     public static Result<PhoneCode> Issue(PhoneNumber phone, string code, int ofPhone, int lately, Instant utcNow) =>
-        ofPhone >= MostAnHour || lately >= BookingRules.MostLately
+        ofPhone >= MostADay || lately >= BookingRules.MostLately
             ? new Problem(
                 "bookingCode.many",
                 "Several codes were asked for already. Enter your name and vehicle, or call the shop.",
@@ -94,7 +94,7 @@ public class PhoneCode
     public Result Enter(string? typed, string key, Instant utcNow)
     {
         var known = LinkToken.HashOf(key);
-        if (KnownHash == known)
+        if (KnownHash == known && IsKnown(utcNow))
             return Result.Done;
         if (KnownHash.Length > 0 || Tries >= MostTries || utcNow > At + Valid)
             return Wrong;

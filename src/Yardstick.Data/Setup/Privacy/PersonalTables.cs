@@ -69,7 +69,7 @@ internal static class PersonalTables
             HashColumn = "FileHash",
         },
         new("Messages", "messages", Customer, ErasedBy.Removal) { HashColumn = "AttachmentHash" },
-        new("OutsideRequests", "requests from outside", $"{Customer} OR {Vehicle}", ErasedBy.Removal),
+        new("OutsideRequests", "requests from outside", $"{Customer} OR {Vehicle}", ErasedBy.Removal) { HashColumn = "PhotoHash" },
         new("CalendarFeeds", "calendar links", Appointment, ErasedBy.Removal),
         new("AppointmentMoves", "moves of appointments", Appointment, ErasedBy.Blanking)
         {

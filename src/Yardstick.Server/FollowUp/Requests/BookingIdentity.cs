@@ -71,17 +71,13 @@ public static class BookingIdentity
         var sent = await CommandRunner.RunAsync<CodeSent>(writer, Actor.Program(time.Now()), async work =>
         {
             var (db, now, number) = (work.Db, work.Actor.At, phone.Value.E164);
-            var (old, hour, lately) = (
-                now - PhoneCode.Kept,
-                now - Duration.FromHours(1),
-                now - Duration.FromMinutes(BookingRules.LatelyMinutes)
-            );
+            var (old, lately) = (now - PhoneCode.Kept, now - Duration.FromMinutes(BookingRules.LatelyMinutes));
             await db.PhoneCodes.Where(c => c.At < old).ExecuteDeleteAsync();
             var code = PhoneCode.New();
             var issued = PhoneCode.Issue(
                 phone.Value,
                 code,
-                await db.PhoneCodes.CountAsync(c => c.Phone == number && c.At >= hour),
+                await db.PhoneCodes.CountAsync(c => c.Phone == number),
                 await db.PhoneCodes.CountAsync(c => c.At >= lately),
                 now
             );

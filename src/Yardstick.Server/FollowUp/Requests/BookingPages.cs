@@ -59,7 +59,7 @@ public static class BookingPages
 
     /// <summary>
     /// A booking as it was typed. What people do not see, <c>Website</c>, only robots fill in. Who entered a code sends its key
-    /// (<c>Known</c>) and one of their vehicles, or types another.
+    /// (<c>Known</c>) and one of their vehicles, or types another. A photo comes as base64.
     /// </summary>
     public sealed record BookingRequest(
         IReadOnlyList<long> ServiceIds,
@@ -73,7 +73,8 @@ public static class BookingPages
         bool Waits,
         string? Website,
         string? Known = null,
-        long? VehicleId = null
+        long? VehicleId = null,
+        string? Photo = null
     );
 
     /// <summary>The key in the address with which the page was opened.</summary>
@@ -90,7 +91,10 @@ public static class BookingPages
         page.MapGet("", PageAsync).Produces<BookingPage>();
         page.MapGet("/times", TimesAsync).Produces<IReadOnlyList<BookableDay>>().ProducesProblem(422);
         page.MapPost("/opened", OpenedAsync).Produces(204);
-        page.MapPost("", BookAsync).Produces<BookingTaken>().ProducesProblem(422);
+        page.MapPost("", BookAsync)
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(BookingPhotos.MostSent))
+            .Produces<BookingTaken>()
+            .ProducesProblem(422);
     }
 
     /// <summary>The page was opened from a message.</summary>
@@ -163,6 +167,7 @@ public static class BookingPages
         MessageComposer writing,
         Templates.Filler filler,
         Outbox outbox,
+        BookingPhotos photos,
         TimeProvider time,
         HttpContext http
     )
@@ -191,13 +196,19 @@ public static class BookingPages
         ).Read(country);
         if (typed.Problem is { } unreadable)
             return Problems.Of(unreadable);
+        // A second press of a booking that was taken keeps nothing and is refused nothing.
+        var photo = await before.OutsideRequests.AnyAsync(r => r.Key == key.ToString())
+            ? ""
+            : await photos.KeepAsync(before, request.Photo, typed.Value.Phone.E164, time.Now());
+        if (photo.Problem is { } noPhoto)
+            return Problems.Of(noPhoto);
         var token = CommandSecret.TokenOf(http);
         var taken = await CommandRunner.RunAsync<BookingTaken>(writer, Actor.Program(time.Now()), async work =>
         {
             // A second press, or an answer that was lost, books once.
             if (await work.Db.OutsideRequests.AnyAsync(r => r.Key == key.ToString()))
                 return new BookingTaken(token);
-            var made = await TakeAsync(work, request, typed.Value, known, key.ToString(), token);
+            var made = await TakeAsync(work, request, typed.Value, known, photo.Value, key.ToString(), token);
             if (made.Problem is { } problem)
                 return problem;
             var shop = await work.Db.Shops.SingleAsync();
@@ -216,6 +227,7 @@ public static class BookingPages
         BookingRequest request,
         BookingInput.Typed typed,
         RequestMatch? known,
+        string photo,
         string key,
         string token
     )
@@ -254,6 +266,7 @@ public static class BookingPages
             Words = typed.Words,
             TokenHash = LinkToken.HashOf(token),
             ServiceIds = request.ServiceIds,
+            PhotoHash = photo,
         };
         kept.IsOf(known ?? await RequestMatching.OfAsync(db, phone, "", typed.Plate));
         var appointment = made.Value;

@@ -58,6 +58,9 @@ public static class RequestTray
         /// <summary>What they or the vehicle say.</summary>
         public required string Words { get; init; }
 
+        /// <summary>Content hash of the photo that came along; empty for none.</summary>
+        public required string PhotoHash { get; init; }
+
         /// <summary>Trouble code.</summary>
         public required string Code { get; init; }
 
@@ -209,6 +212,7 @@ public static class RequestTray
                 Plate = vehicle?.Plate.Text ?? request.Plate,
                 Vehicle = vehicle?.Description ?? request.Vehicle,
                 Words = request.Words,
+                PhotoHash = request.PhotoHash,
                 Code = request.Code,
                 Place = request.Place,
                 Latitude = request.Latitude,

@@ -98,6 +98,7 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
                     <div key={i} className={job.decision === 'Declined' || job.decision === 'Deferred' ? 'soft' : ''}>
                       {job.title}
                       {job.decision !== 'Approved' && <span className="small"> ({job.decisionText})</span>}
+                      {job.cameBackOn !== null && <b className="small"> came back on {job.cameBackOn}</b>}
                     </div>
                   ))}
                   {row.complaint && <div className="soft small">“{row.complaint}”</div>}

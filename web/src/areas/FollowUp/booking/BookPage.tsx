@@ -4,6 +4,7 @@ import { Call, Head, Trouble } from '../../Approval/page/Head';
 import { ask, type Refused } from '../../Approval/page/talk';
 import { Ask } from './Ask';
 import { KnownBy } from './KnownBy';
+import { PhotoField } from './PhotoField';
 import { book, lengthWords, newId, type Known, type Page } from './talk';
 import { Times } from './Times';
 import { TypedField } from './TypedField';
@@ -30,6 +31,7 @@ export function BookPage() {
   const [typed, setTyped] = useState(NONE);
   const [known, setKnown] = useState<Known | null>(null);
   const [vehicleId, setVehicleId] = useState<number | null>(null);
+  const [photo, setPhoto] = useState('');
   const [waits, setWaits] = useState(false);
   const [round, setRound] = useState(0);
   const [problem, setProblem] = useState<{ words: string; field?: string } | null>(null);
@@ -74,6 +76,7 @@ export function BookPage() {
         waits,
         known: known?.key ?? null,
         vehicleId: known ? vehicleId : null,
+        photo: photo || null,
         website: robot(),
       });
       location.assign(`/book/${token}`);
@@ -87,7 +90,7 @@ export function BookPage() {
         setRound((before) => before + 1);
       }
       setBusy(false);
-      document.getElementById(field && field in NONE ? field : 'problem')?.focus();
+      document.getElementById(field && (field in NONE || field === 'photo') ? field : 'problem')?.focus();
     }
   };
   const choose = (time: string) => {
@@ -101,6 +104,7 @@ export function BookPage() {
   // Who is known types nothing that is on file.
   const onFile = (field: Field) =>
     known !== null && field !== 'words' && (vehicleId !== null || (field !== 'plate' && field !== 'vehicle'));
+  const atPhoto = problem?.field === 'photo' && start !== '';
   const atField = FIELDS.some(([field]) => field === problem?.field && !onFile(field)) && start !== '';
   const money = (value: number) => value.toLocaleString('en-US', { style: 'currency', currency: page.currency });
   return (
@@ -162,6 +166,7 @@ export function BookPage() {
                     onText={(text) => setTyped({ ...typed, [field]: text })}
                   />
                 ))}
+                <PhotoField photo={photo} wrong={problem?.field === 'photo' ? problem.words : ''} onPhoto={setPhoto} />
                 <label class="then known">
                   <input type="checkbox" checked={waits} onChange={(event) => setWaits(event.currentTarget.checked)} />I will wait at the
                   shop
@@ -179,7 +184,7 @@ export function BookPage() {
                 </p>
               </>
             )}
-            {problem && !atField && (
+            {problem && !atField && !atPhoto && (
               <p id="problem" class="stop" role="alert" tabIndex={-1}>
                 {problem.words}
               </p>

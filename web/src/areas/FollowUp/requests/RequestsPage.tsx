@@ -188,6 +188,11 @@ function RequestCard({ row }: { row: Row }) {
           {(row.matchedBy || row.besides) && <span className="soft small">{[row.matchedBy, row.besides].filter(Boolean).join('; ')}</span>}
           {row.handled && <span className="soft small">{row.handled}</span>}
         </div>
+        {row.photoHash && (
+          <a href={`/api/photos/${row.photoHash}`} target="_blank" rel="noreferrer">
+            <img className={styles.photo} src={`/api/photos/${row.photoHash}`} alt={`Photo of ${row.customer || row.name}`} />
+          </a>
+        )}
         {row.latitude !== null && row.longitude !== null && (
           <PlaceMap latitude={row.latitude} longitude={row.longitude} place={row.place} />
         )}

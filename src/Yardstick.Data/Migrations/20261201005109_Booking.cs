@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore.Migrations;
 namespace Yardstick.Data.Migrations
 {
     /// <inheritdoc />
-    public partial class PhoneCodes : Migration
+    public partial class Booking : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -27,6 +27,13 @@ namespace Yardstick.Data.Migrations
             migrationBuilder.AddColumn<string>(
                 name: "PageColor",
                 table: "Shops",
+                type: "TEXT",
+                nullable: false,
+                defaultValue: "");
+
+            migrationBuilder.AddColumn<string>(
+                name: "PhotoHash",
+                table: "OutsideRequests",
                 type: "TEXT",
                 nullable: false,
                 defaultValue: "");
@@ -55,6 +62,11 @@ namespace Yardstick.Data.Migrations
                 column: "PayerId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_OutsideRequests_AppointmentId",
+                table: "OutsideRequests",
+                column: "AppointmentId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_PhoneCodes_At",
                 table: "PhoneCodes",
                 column: "At");
@@ -81,6 +93,10 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Suppliers_PayerId",
                 table: "Suppliers");
 
+            migrationBuilder.DropIndex(
+                name: "IX_OutsideRequests_AppointmentId",
+                table: "OutsideRequests");
+
             migrationBuilder.DropColumn(
                 name: "PayerId",
                 table: "Suppliers");
@@ -92,6 +108,10 @@ namespace Yardstick.Data.Migrations
             migrationBuilder.DropColumn(
                 name: "PageColor",
                 table: "Shops");
+
+            migrationBuilder.DropColumn(
+                name: "PhotoHash",
+                table: "OutsideRequests");
         }
     }
 }
