@@ -183,6 +183,20 @@ public partial class Message
         NotBefore = utcNow + Duration.FromSeconds(Math.Min(600, 5 * Math.Pow(2, Tries)));
     }
 
+    /// <summary>
+    /// It was not even tried, because the gateway is left alone for a while: that uses up none of its tries, so that no batch fails by
+    /// waiting in line.
+    /// </summary>
+    /// <param name="why">Why.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void NotTried(string why, Instant utcNow)
+    {
+        (State, Trouble, Tries) = (MessageState.Waiting, why, Math.Max(0, Tries - 1));
+        NotBefore = utcNow + Duration.FromSeconds(NotTriedSeconds);
+    }
+
+    private const int NotTriedSeconds = 20;
+
     /// <summary>So often it is tried to be handed over.</summary>
     public const int MostTries = 12;
 

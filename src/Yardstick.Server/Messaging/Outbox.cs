@@ -73,17 +73,27 @@ public sealed class Outbox(
 
     private async Task RoundAsync(CancellationToken cancel)
     {
-        var now = time.Now();
-        List<long> due;
-        await using (var db = await factory.CreateDbContextAsync(cancel))
-            due = await db
-                .Messages.Where(m => m.State == MessageState.Waiting && m.NotBefore <= now)
+        var resting = new List<MessageChannel>();
+        for (var again = true; again; )
+        {
+            again = false;
+            var now = time.Now();
+            await using var db = await factory.CreateDbContextAsync(cancel);
+            var due = await db
+                .Messages.Where(m => m.State == MessageState.Waiting && m.NotBefore <= now && !resting.Contains(m.Channel))
                 .OrderBy(m => m.Id)
-                .Select(m => m.Id)
+                .Select(m => new { m.Id, m.Channel })
                 .Take(MostAtOnce)
                 .ToListAsync(cancel);
-        foreach (var id in due)
-            await HandOverAsync(id, cancel);
+            foreach (var message in due)
+                if (!await HandOverAsync(message.Id, cancel))
+                {
+                    // A gateway that is left alone for a while is not asked for the others either; the other way goes on.
+                    resting.Add(message.Channel);
+                    again = true;
+                    break;
+                }
+        }
     }
 
     /// <summary>The link in a message can't be opened here: a person sends a new one.</summary>
@@ -102,7 +112,8 @@ public sealed class Outbox(
         });
     }
 
-    private async Task HandOverAsync(long id, CancellationToken cancel)
+    /// <summary>Hands one over; false where its gateway was not even asked.</summary>
+    private async Task<bool> HandOverAsync(long id, CancellationToken cancel)
     {
         // Somebody may have taken it back, or refused meanwhile.
         var message = await gate.RunAsync(async db =>
@@ -121,7 +132,7 @@ public sealed class Outbox(
             return waiting;
         });
         if (message is null)
-            return;
+            return true;
         string shopName;
         await using (var db = await factory.CreateDbContextAsync(cancel))
             shopName = await db.Shops.Select(s => s.Name).SingleAsync(cancel);
@@ -130,7 +141,7 @@ public sealed class Outbox(
         if (token is null)
         {
             await LostAsync(id);
-            return;
+            return true;
         }
         message.Reveal(token);
         var attachment =
@@ -153,9 +164,12 @@ public sealed class Outbox(
                 now.HandedOver(at);
             else if (sent.Problem!.Code == "outside.lost" && now.Channel == MessageChannel.Email)
                 now.WasInterrupted(at);
+            else if (sent.Problem.Code == OutsideCall.NotAsked)
+                now.NotTried($"{who} {sent.Problem.Message}.", at);
             else
                 now.NotHandedOver($"{who} {sent.Problem.Message}.", final: sent.Problem.Code == "outside.refused", at);
             return await db.SaveChangesAsync();
         });
+        return sent.Problem?.Code != OutsideCall.NotAsked;
     }
 }

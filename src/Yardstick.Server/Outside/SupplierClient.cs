@@ -320,6 +320,9 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
 /// <summary>One call of an outside service: whatever goes wrong becomes the second half of a sentence that begins with its name.</summary>
 internal static class OutsideCall
 {
+    /// <summary>Code where nothing was sent: the service failed so often that it is left alone for a while.</summary>
+    internal const string NotAsked = "outside.notAsked";
+
     /// <summary>Whether an exception says that nobody answered.</summary>
     internal static bool IsSilence(Exception problem) =>
         problem
@@ -379,6 +382,10 @@ internal static class OutsideCall
         catch (JsonException)
         {
             return new Problem("outside.answer", "sent a reply that could not be read");
+        }
+        catch (Polly.CircuitBreaker.BrokenCircuitException)
+        {
+            return new Problem(NotAsked, "is not responding");
         }
         catch (Exception problem) when (IsSilence(problem))
         {

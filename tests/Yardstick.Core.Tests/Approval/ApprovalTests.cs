@@ -368,6 +368,25 @@ public class ApprovalTests
         Assert.Equal("message.sent", text.Withdraw().Problem!.Code);
     }
 
+    [Fact]
+    public void Waiting_in_line_at_a_gateway_that_is_left_alone_uses_up_no_try()
+    {
+        var text = Message.Write(MessageChannel.Text, "+12075550101", null, "Hello", Mina, Mina.At).Value;
+        for (var i = 0; i < 3 * Message.MostTries; i++)
+        {
+            text.Begin();
+            text.NotTried("is not responding", Mina.At);
+            Assert.Equal((MessageState.Waiting, 0, "is not responding"), (text.State, text.Tries, text.Trouble));
+            Assert.Equal(Mina.At + Duration.FromSeconds(20), text.NotBefore);
+        }
+        // A real one before still counts.
+        text.Begin();
+        text.NotHandedOver("is not responding", final: false, Mina.At);
+        text.Begin();
+        text.NotTried("is not responding", Mina.At);
+        Assert.Equal(1, text.Tries);
+    }
+
     [Theory]
     [InlineData(DeferralTerm.Month, 12, "in a month")]
     [InlineData(DeferralTerm.Quarter, 2, "in three months")]

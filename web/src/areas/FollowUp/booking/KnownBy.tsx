@@ -107,7 +107,7 @@ export function KnownBy({ known, vehicleId, website, onKnown, onVehicle }: Props
           {problem.words}
         </p>
       )}
-      <div class="acts">
+      <div class="known-acts">
         {said && (
           <button type="button" class="send" disabled={busy || code.trim() === ''} onClick={() => void enter()}>
             Continue

@@ -39,7 +39,7 @@ export function PhotoField({ photo, wrong, onPhoto }: Props) {
         aria-describedby={words ? 'photo-wrong' : undefined}
         onChange={(event) => void choose(event.currentTarget)}
       />
-      {photo && <img class="chosen" src={`data:image/jpeg;base64,${photo}`} alt="The photo that goes along" />}
+      {photo && <img class="photo-chosen" src={`data:image/jpeg;base64,${photo}`} alt="The photo that goes along" />}
       {words && (
         <p id="photo-wrong" class="stop wrong" role="alert">
           {words}
