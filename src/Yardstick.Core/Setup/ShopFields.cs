@@ -78,9 +78,7 @@ public partial class Shop
                 ? Kept(() => BookingStep = typed == "30" ? 30 : 60)
                 : new Problem("shop.bookingStep", "Bookings begin every 30 or 60 minutes.", field),
             "bookingWords" => Text(typed, 300, field, v => BookingWords = v),
-            "pageColor" => ContrastInk.Read(typed, field) is { Problem: null, Value: var color }
-                ? Kept(() => PageColor = color)
-                : ContrastInk.Unreadable(field),
+            "pageColor" => Read(ContrastInk.Read(typed, field), v => PageColor = v),
             "bookingSite" => SetSite(typed),
             "declinedAfterDays" => Count(typed, field, 730, "days", v => DeclinedAfterDays = v),
             "askAgainDays" => Count(typed, field, 730, "days", v => AskAgainDays = v),

@@ -10,10 +10,6 @@ public static class ContrastInk
     private const string Black = "#000000",
         White = "#ffffff";
 
-    /// <summary>Why a color can't be read.</summary>
-    /// <param name="field">Where it was typed.</param>
-    public static Problem Unreadable(string field) => new("shop.color", "Enter a color as #1b4965, or nothing.", field);
-
     /// <summary>Reads a color of three bytes in hexadecimal, with or without #. Refuses with <c>shop.color</c>.</summary>
     /// <param name="typed">As typed; empty for none.</param>
     /// <param name="field">Where it was typed.</param>
@@ -22,7 +18,7 @@ public static class ContrastInk
         var digits = typed.TrimStart('#');
         return typed.Length == 0 ? ""
             : digits.Length == 6 && digits.All(char.IsAsciiHexDigit) ? $"#{digits.ToLowerInvariant()}"
-            : Unreadable(field);
+            : new Problem("shop.color", "Enter a color as #1b4965, or nothing.", field);
     }
 
     /// <summary>What is read better on a color.</summary>

@@ -1,11 +1,13 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
 using Yardstick.Server.Catalog;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 using Yardstick.Server.Schedule;
@@ -69,9 +71,7 @@ public static class AppointmentOrder
     /// </summary>
     internal static async Task GiveToAsync(CommandContext work, Appointment appointment, Order order)
     {
-        if (await work.Db.OutsideRequests.FirstOrDefaultAsync(r => r.AppointmentId == appointment.Id) is { } request)
-            await RequestOrder.GivePhotoAsync(work, request, order.Id);
-        await work.Db.SaveChangesAsync();
+        await GivePhotoAsync(work, appointment, order.Id);
         if (appointment.TechnicianId is null && appointment.BayId is null)
             return;
         var read = await CalendarReader.ReadAsync(work.Db, appointment.Start.Date, appointment.Start.Date, work.Actor.At);
@@ -96,6 +96,31 @@ public static class AppointmentOrder
         await work.Db.SaveChangesAsync();
     }
 
+    /// <summary>The photo that came along with its booking is a file of the order.</summary>
+    private static async Task GivePhotoAsync(CommandContext work, Appointment appointment, long orderId)
+    {
+        var photo = await work
+            .Db.OutsideRequests.Where(r => r.AppointmentId == appointment.Id)
+            .Join(work.Db.Photos, r => r.PhotoHash, p => p.Hash, (r, p) => p)
+            .FirstOrDefaultAsync();
+        if (photo is null)
+            return;
+        await Attachments.AttachAsync(
+            work,
+            new AttachedFile
+            {
+                Kind = RecordKind.Order,
+                TargetId = orderId,
+                Name = "Photo of the customer.jpg",
+                ContentType = FileContent.Jpeg,
+                Hash = photo.Hash,
+                Size = photo.Size,
+                At = work.Actor.At,
+                ById = work.Actor.StaffId,
+            }
+        );
+    }
+
     private static async Task<Result<AppointmentArrived>> OfAsync(CommandContext work, Appointment appointment, long orderId)
     {
         var here = await work.OnOrderAsync<AppointmentArrived>(orderId, async under =>
@@ -116,6 +141,7 @@ public static class AppointmentOrder
         });
         if (here.Problem is not null)
             return here;
+        await GivePhotoAsync(work, appointment, orderId);
         return appointment.Arrive(orderId, made: false).Problem is { } refused ? refused : here;
     }
 

@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Documents;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
@@ -56,30 +55,9 @@ public static class RequestOrder
                 return problem;
             if (request.Became(opened.Value, work.Actor).Problem is { } refused)
                 return refused;
-            await GivePhotoAsync(work, request, opened.Value.Id);
             await work.Db.SaveChangesAsync();
             return new StartOrder.OrderStarted(opened.Value.Id, opened.Value.Number);
         });
-
-    /// <summary>The photo that came along is a file of the order.</summary>
-    internal static async Task GivePhotoAsync(CommandContext work, OutsideRequest request, long orderId)
-    {
-        if (request.PhotoHash.Length == 0 || await work.Db.Photos.FindAsync(request.PhotoHash) is not { } photo)
-            return;
-        work.Db.Files.Add(
-            new AttachedFile
-            {
-                Kind = RecordKind.Order,
-                TargetId = orderId,
-                Name = "Photo of the customer.jpg",
-                ContentType = FileContent.Jpeg,
-                Hash = photo.Hash,
-                Size = photo.Size,
-                At = work.Actor.At,
-                ById = work.Actor.StaffId,
-            }
-        );
-    }
 
     private static StartOrder.NewCustomer NewCustomer(OutsideRequest request, string country)
     {

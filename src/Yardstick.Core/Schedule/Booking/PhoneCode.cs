@@ -32,7 +32,8 @@ public class PhoneCode
         "vehicleId"
     );
 
-    private static readonly Problem Wrong = new("bookingCode.wrong", "That code is not right. Check the text, or get a new one.", "code");
+    /// <summary>What is entered is not the code, or none went to that telephone.</summary>
+    public static readonly Problem Wrong = new("bookingCode.wrong", "That code is not right. Check the text, or get a new one.", "code");
 
     /// <summary>Key.</summary>
     public long Id { get; init; }
@@ -106,9 +107,6 @@ public class PhoneCode
         (KnownHash, KnownAt) = (known, utcNow);
         return Result.Done;
     }
-
-    /// <summary>What a telephone hears to which no code went.</summary>
-    public static Problem NotSent => Wrong;
 
     /// <summary>Whether whoever entered it is still known.</summary>
     /// <param name="utcNow">Now, UTC.</param>

@@ -90,22 +90,31 @@ public static class Attachments
             };
             if (!there)
                 return new Problem("record.gone", "The record for this file was removed. Reload the page.");
-            var file = new AttachedFile
-            {
-                Kind = kind,
-                TargetId = id,
-                Name = AttachedFile.NameFor(clean, type.Value),
-                ContentType = picture ? FileContent.Jpeg : type.Value,
-                Hash = kept.Value,
-                Size = read.Value.Length,
-                At = work.Actor.At,
-                ById = work.Actor.StaffId,
-            };
-            work.Db.Files.Add(file);
-            await work.Db.SaveChangesAsync();
-            await NoteAsync(work, file, new FieldChange("file", "", clean));
+            var file = await AttachAsync(
+                work,
+                new AttachedFile
+                {
+                    Kind = kind,
+                    TargetId = id,
+                    Name = AttachedFile.NameFor(clean, type.Value),
+                    ContentType = picture ? FileContent.Jpeg : type.Value,
+                    Hash = kept.Value,
+                    Size = read.Value.Length,
+                    At = work.Actor.At,
+                    ById = work.Actor.StaffId,
+                }
+            );
             return new RecordChanged(file.Id, 1);
         });
+    }
+
+    /// <summary>Attaches a file whose content is kept already.</summary>
+    internal static async Task<AttachedFile> AttachAsync(CommandContext work, AttachedFile file)
+    {
+        work.Db.Files.Add(file);
+        await work.Db.SaveChangesAsync();
+        await NoteAsync(work, file, new FieldChange("file", "", file.Name));
+        return file;
     }
 
     private static async Task<IResult> ContentAsync(long id, ShopDb db, ContentStore store)

@@ -40,9 +40,6 @@ public static class BookingIdentity
     /// <param name="Vehicles">Their vehicles, the newest first.</param>
     public sealed record KnownCustomer(string Key, string Name, IReadOnlyList<OwnVehicle> Vehicles);
 
-    /// <summary>A customer with a telephone.</summary>
-    internal sealed record Owner(long Id, string Name);
-
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -85,10 +82,10 @@ public static class BookingIdentity
                 return noMore;
             db.PhoneCodes.Add(issued.Value);
             // Nobody learns here who is a customer: what is said and kept is the same, only the text is not written.
-            if (await OwnersAsync(db, number) is [var owner, ..])
+            if (await RequestMatching.OwnersAsync(db, number) is [var owner, ..])
                 _ = await writing.WriteAsync(
                     work,
-                    await db.Shops.SingleAsync(),
+                    shop,
                     owner.Id,
                     null,
                     MessageChannel.Text,
@@ -123,15 +120,15 @@ public static class BookingIdentity
         var tried = await CommandRunner.RunAsync<Result>(writer, Actor.Program(time.Now()), async work =>
         {
             var last = await work.Db.PhoneCodes.Where(c => c.Phone == number).OrderByDescending(c => c.Id).FirstOrDefaultAsync();
-            var came = last is null ? PhoneCode.NotSent : last.Enter(entered.Code, key, work.Actor.At);
+            var came = last is null ? PhoneCode.Wrong : last.Enter(entered.Code, key, work.Actor.At);
             await work.Db.SaveChangesAsync();
             return came;
         });
         if ((tried.Problem ?? tried.Value.Problem) is { } wrong)
             return Problems.Of(wrong);
         // Who moved to another number within these minutes is nobody's customer any more.
-        if (await OwnersAsync(before, number) is not [var owner, ..] owners)
-            return Problems.Of(PhoneCode.NotSent);
+        if (await RequestMatching.OwnersAsync(before, number) is not [var owner, ..] owners)
+            return Problems.Of(PhoneCode.Wrong);
         return Results.Ok(
             new KnownCustomer(
                 key,
@@ -158,7 +155,7 @@ public static class BookingIdentity
     {
         var hash = LinkToken.HashOf(request.Known ?? "");
         var code = await db.PhoneCodes.AsNoTracking().FirstOrDefaultAsync(c => c.KnownHash == hash && c.KnownHash != "");
-        if (code?.IsKnown(now) != true || await OwnersAsync(db, code.Phone) is not [var first, ..] owners)
+        if (code?.IsKnown(now) != true || await RequestMatching.OwnersAsync(db, code.Phone) is not [var first, ..] owners)
             return PhoneCode.Over;
         var vehicle = request.VehicleId is { } id ? await VehiclesOf(db, owners).FirstOrDefaultAsync(v => v.Id == id) : null;
         if (request.VehicleId is not null && vehicle is null)
@@ -176,9 +173,7 @@ public static class BookingIdentity
         );
     }
 
-    private static Task<List<Owner>> OwnersAsync(ShopDb db, string phone) => RequestMatching.OwnersAsync(db, phone);
-
-    private static IQueryable<Core.Vehicles.Vehicle> VehiclesOf(ShopDb db, List<Owner> owners)
+    private static IQueryable<Core.Vehicles.Vehicle> VehiclesOf(ShopDb db, List<RequestMatching.Owner> owners)
     {
         var ids = owners.ConvertAll(o => o.Id);
         return db

@@ -10,6 +10,9 @@ internal static class RequestMatching
 {
     private const int Most = 5;
 
+    /// <summary>A customer with a telephone.</summary>
+    internal sealed record Owner(long Id, string Name);
+
     /// <summary>Looks it up.</summary>
     internal static async Task<RequestMatch> OfAsync(ShopDb db, string phone, string vin, Plate plate)
     {
@@ -21,7 +24,7 @@ internal static class RequestMatching
     }
 
     /// <summary>Customers who have a telephone, at most five.</summary>
-    internal static async Task<List<BookingIdentity.Owner>> OwnersAsync(ShopDb db, string phone) =>
+    internal static async Task<List<Owner>> OwnersAsync(ShopDb db, string phone) =>
         (
             await db
                 .CustomerPhones.Where(p => p.Number == phone)
@@ -30,7 +33,7 @@ internal static class RequestMatching
                 .OrderBy(c => c.Id)
                 .Take(Most)
                 .ToListAsync()
-        ).ConvertAll(c => new BookingIdentity.Owner(c.Id, c.DisplayName));
+        ).ConvertAll(c => new Owner(c.Id, c.DisplayName));
 
     private static async Task<List<RequestMatch.Candidate>> CarsAsync(ShopDb db, IQueryable<Core.Vehicles.Vehicle> cars) =>
         (

@@ -1,14 +1,17 @@
+import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import type { Schemas } from '../../../lib/api';
+import { api, unwrap, type Schemas } from '../../../lib/api';
 import type { CsvColumn } from '../../../lib/csv';
 import { moment, reading } from '../../../lib/format';
 import { useNow, useShop } from '../../../lib/shop';
-import { Empty } from '../../../ui/Feedback';
+import { Part } from '../../../ui/Fields';
+import { Empty, Failed, Loading } from '../../../ui/Feedback';
 import { Plate } from '../../../ui/Plate';
+import { SaveCsv } from '../../../ui/SaveCsv';
 
 type Car = Schemas['ConnectedCarRow'];
 
-export const CAR_COLUMNS: CsvColumn<Car>[] = [
+const COLUMNS: CsvColumn<Car>[] = [
   ['Plate', (car) => car.plate],
   ['Vehicle', (car) => car.vehicle],
   ['Owner', (car) => car.owner],
@@ -20,13 +23,20 @@ export const CAR_COLUMNS: CsvColumn<Car>[] = [
 ];
 
 /** Vehicles whose owners let them report, the newest first. */
-export function ConnectedCars({ cars }: { cars: Car[] }) {
+export function ConnectedCars() {
   const now = useNow();
   const shop = useShop();
+  const list = useQuery({
+    queryKey: ['requests', 'cars'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/connected-cars', { signal })),
+  });
+  if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
+  if (!list.data) return <Loading what="connected vehicles" />;
+  const cars = list.data;
   if (cars.length === 0)
     return <Empty title="No vehicle reports">Owners agree at the service for connected vehicles; theirs appear here by themselves.</Empty>;
   return (
-    <div className="card">
+    <Part title="What was last heard" aside={<SaveCsv name="connected-vehicles" columns={COLUMNS} rows={cars} />}>
       <table className="list" aria-label="Connected vehicles">
         <thead>
           <tr>
@@ -66,6 +76,6 @@ export function ConnectedCars({ cars }: { cars: Car[] }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </Part>
   );
 }

@@ -14,7 +14,7 @@ import { SaveCsv } from '../../../ui/SaveCsv';
 import { SegmentedControl } from '../../../ui/SegmentedControl';
 import { useSay } from '../../../ui/Toasts';
 import { useRefusal } from '../../../ui/useRefusal';
-import { CAR_COLUMNS, ConnectedCars } from './ConnectedCars';
+import { ConnectedCars } from './ConnectedCars';
 import { PlaceMap } from './PlaceMap';
 import styles from './requests.module.css';
 
@@ -49,11 +49,6 @@ export default function RequestsPage() {
     queryFn: ({ signal }) => unwrap(api.GET('/api/requests', { signal })),
     refetchInterval: 60_000,
   });
-  const cars = useQuery({
-    queryKey: ['requests', 'cars'],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/connected-cars', { signal })),
-    enabled: view === 'cars',
-  });
   if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!list.data) return <Loading what="requests" />;
   const rows = list.data.rows.filter((row) => (row.state === 'Open') === (view === 'open'));
@@ -73,19 +68,11 @@ export default function RequestsPage() {
           onChange={setView}
         />
         <span className="grow" />
-        {view === 'cars'
-          ? (cars.data?.length ?? 0) > 0 && <SaveCsv name="connected-vehicles" columns={CAR_COLUMNS} rows={cars.data ?? []} />
-          : rows.length > 0 && <SaveCsv name="requests" columns={COLUMNS} rows={rows} />}
+        {view !== 'cars' && rows.length > 0 && <SaveCsv name="requests" columns={COLUMNS} rows={rows} />}
       </div>
       {view === 'open' && list.data.unknown.length > 0 && <UnknownTexts threads={list.data.unknown} />}
       {view === 'cars' ? (
-        cars.data ? (
-          <ConnectedCars cars={cars.data} />
-        ) : cars.error ? (
-          <Failed error={cars.error} again={() => void cars.refetch()} />
-        ) : (
-          <Loading what="connected vehicles" />
-        )
+        <ConnectedCars />
       ) : rows.length === 0 && (view === 'handled' || list.data.unknown.length === 0) ? (
         <Empty title={view === 'open' ? 'Nothing came in' : 'Nothing was handled'}>
           Bookings and questions from the shop’s page, vehicles whose owners let them report, their trouble codes, and texts of people who
