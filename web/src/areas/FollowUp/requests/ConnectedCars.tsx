@@ -4,10 +4,10 @@ import { api, unwrap, type Schemas } from '../../../lib/api';
 import type { CsvColumn } from '../../../lib/csv';
 import { moment, reading } from '../../../lib/format';
 import { useNow, useShop } from '../../../lib/shop';
-import { Part } from '../../../ui/Fields';
 import { Empty, Failed, Loading } from '../../../ui/Feedback';
 import { Plate } from '../../../ui/Plate';
 import { SaveCsv } from '../../../ui/SaveCsv';
+import styles from './requests.module.css';
 
 type Car = Schemas['ConnectedCarRow'];
 
@@ -36,7 +36,12 @@ export function ConnectedCars() {
   if (cars.length === 0)
     return <Empty title="No vehicle reports">Owners agree at the service for connected vehicles; theirs appear here by themselves.</Empty>;
   return (
-    <Part title="What was last heard" aside={<SaveCsv name="connected-vehicles" columns={COLUMNS} rows={cars} />}>
+    <section className={`card ${styles.request}`} aria-labelledby="heard">
+      <header>
+        <h2 id="heard">What was last heard</h2>
+        <span className="grow" />
+        <SaveCsv name="connected-vehicles" columns={COLUMNS} rows={cars} />
+      </header>
       <table className="list" aria-label="Connected vehicles">
         <thead>
           <tr>
@@ -76,6 +81,6 @@ export function ConnectedCars() {
           ))}
         </tbody>
       </table>
-    </Part>
+    </section>
   );
 }
