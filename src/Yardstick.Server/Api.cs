@@ -129,6 +129,7 @@ public static class Api
         ReceiveParts.Map(api);
         ReceiptLabels.Map(api);
         PartReturns.Map(api);
+        FailedParts.Map(api);
         ReturnsView.Map(api);
         SupplierBills.Map(api);
         SupplierCredits.Map(api);

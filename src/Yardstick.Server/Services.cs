@@ -147,6 +147,7 @@ public static class Services
             services.AddHostedService(s => s.GetRequiredService<CardRounds>());
             services.AddHostedService(s => s.GetRequiredService<Outbox>());
             services.AddHostedService(s => s.GetRequiredService<WebhookSender>());
+            services.AddSingleton<InboundFiles>();
             services.AddHostedService<InboundMessages>();
             services.AddHostedService(s => s.GetRequiredService<AppointmentReminders>());
             services.AddHostedService<ForgottenClockRounds>();

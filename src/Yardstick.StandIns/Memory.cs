@@ -69,6 +69,9 @@ public sealed class Memory
         /// <summary>Texts and emails; files from before have none.</summary>
         public List<PostItem> Post { get; init; } = [];
 
+        /// <summary>What came along with emails, by name; files from before have none.</summary>
+        public Dictionary<string, byte[]> Files { get; init; } = [];
+
         /// <summary>What connected cars told; files from before have none.</summary>
         public List<CarEvent> Cars { get; init; } = [];
 
@@ -257,6 +260,29 @@ public sealed class Memory
             Save();
             return item;
         }
+    }
+
+    /// <summary>Keeps files that come along with an email.</summary>
+    public IReadOnlyList<PostFile> Keep(IEnumerable<(string Name, byte[] Content)> files)
+    {
+        lock (writing)
+        {
+            var kept = new List<PostFile>();
+            foreach (var (name, content) in files)
+            {
+                var id = Guid.NewGuid().ToString("N");
+                contents.Files.Add(id, content);
+                kept.Add(new PostFile(id, name, content.Length));
+            }
+            return kept;
+        }
+    }
+
+    /// <summary>A file that came along; null where there is none.</summary>
+    public byte[]? FileOf(string id)
+    {
+        lock (writing)
+            return contents.Files.GetValueOrDefault(id);
     }
 
     /// <summary>A text or email that a customer writes.</summary>

@@ -17,6 +17,7 @@ namespace Yardstick.StandIns;
 /// <param name="Attachment">Name of what came with an email; empty for nothing.</param>
 /// <param name="To">Of an email that came in, the address of the shop that it was written to; of one from the shop, where answers go.</param>
 /// <param name="InReplyTo">Message-ID of the email that one answers; empty for none.</param>
+/// <param name="Files">What came along with one that came in.</param>
 public sealed record PostItem(
     long Number,
     string Kind,
@@ -29,8 +30,12 @@ public sealed record PostItem(
     DateTime At,
     string Attachment = "",
     string To = "",
-    string InReplyTo = ""
+    string InReplyTo = "",
+    IReadOnlyList<PostFile>? Files = null
 );
+
+/// <summary>A file that came along with an email: GET /post/files/ID hands it out.</summary>
+public sealed record PostFile(string Id, string Name, long Size);
 
 /// <summary>
 /// A text gateway and what a mail provider tells over HTTP. POST /texts sends one text a key; GET /post/events?after=N tells what came
@@ -40,7 +45,17 @@ internal static class PostBox
 {
     private sealed record TextRequest(string To, string Body);
 
-    private sealed record Written(string Kind, string From, string Subject, string Body, string To = "", string InReplyTo = "");
+    private sealed record WrittenFile(string Name, byte[] Content);
+
+    private sealed record Written(
+        string Kind,
+        string From,
+        string Subject,
+        string Body,
+        string To = "",
+        string InReplyTo = "",
+        IReadOnlyList<WrittenFile>? Files = null
+    );
 
     internal static void Map(IEndpointRouteBuilder app)
     {
@@ -77,6 +92,11 @@ internal static class PostBox
         app.MapGet("/post/events", (long after, HttpContext http, Moods moods, Memory memory) =>
             moods.UnderAsync("post-events", http, _ => Results.Json(memory.PostAfter(after).Where(p => p.Way != "out")))
         );
+        app.MapGet("/post/files/{id}", (string id, HttpContext http, Moods moods, Memory memory) =>
+            moods.UnderAsync("post-files", http, refuse =>
+                !refuse && memory.FileOf(id) is { } content ? Results.Bytes(content) : Results.NotFound()
+            )
+        );
         app.MapGet("/post/all", (Memory memory) => memory.PostAfter(0));
         app.MapPost("/post/write", (Written written, Memory memory, TimeProvider time) =>
             Results.Json(
@@ -93,7 +113,8 @@ internal static class PostBox
                         time.GetUtcNow().UtcDateTime,
                         "",
                         written.To,
-                        written.InReplyTo
+                        written.InReplyTo,
+                        memory.Keep((written.Files ?? []).Select(f => (f.Name, f.Content)))
                     )
                 )
             )
@@ -101,6 +122,13 @@ internal static class PostBox
         app.MapPost("/post/write-form", async (HttpRequest request, Memory memory, TimeProvider time) =>
         {
             var form = await request.ReadFormAsync();
+            var files = new List<(string Name, byte[] Content)>();
+            foreach (var sent in form.Files.Where(f => f.Length > 0))
+            {
+                using var content = new MemoryStream();
+                await sent.CopyToAsync(content);
+                files.Add((sent.FileName, content.ToArray()));
+            }
             var answered = memory.PostAfter(0).FirstOrDefault(p => p.Way == "out" && p.Key == form["about"].ToString());
             memory.PostIn(
                 new PostItem(
@@ -115,7 +143,8 @@ internal static class PostBox
                     time.GetUtcNow().UtcDateTime,
                     "",
                     answered?.To ?? "",
-                    answered?.Key ?? ""
+                    answered?.Key ?? "",
+                    memory.Keep(files)
                 )
             );
             return Results.Redirect(form["kind"] == "text" ? "/phone" : "/mail");
@@ -150,7 +179,7 @@ internal static class PostBox
             }
             html.Append(
                 CultureInfo.InvariantCulture,
-                $"<form method=post action=/post/write-form><input type=hidden name=kind value={kind}><input type=hidden name=from value=\"{Safe(person.Key)}\">{About(kind, person)}<input name=body aria-label=\"Answer from {Safe(person.Key)}\" placeholder=\"Answer\"><button>Send</button></form></section>"
+                $"<form method=post enctype=multipart/form-data action=/post/write-form><input type=hidden name=kind value={kind}><input type=hidden name=from value=\"{Safe(person.Key)}\">{About(kind, person)}<input name=body aria-label=\"Answer from {Safe(person.Key)}\" placeholder=\"Answer\">{(kind == "text" ? "" : "<input type=file name=files multiple aria-label=\"Files\">")}<button>Send</button></form></section>"
             );
         }
         return html.ToString();

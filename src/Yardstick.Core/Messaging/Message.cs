@@ -133,6 +133,16 @@ public partial class Message
     /// <param name="name">Name of the file.</param>
     public void Attach(string hash, string name) => (AttachmentHash, AttachmentName) = (hash, name);
 
+    /// <summary>A message goes to at most so many further addresses.</summary>
+    public const int MostFurther = 8;
+
+    /// <summary>Further addresses are too many; field <c>alsoTo</c>.</summary>
+    public static readonly Problem TooManyFurther = new(
+        "message.further",
+        Invariant($"A message goes to at most {MostFurther} further addresses."),
+        "alsoTo"
+    );
+
     /// <summary>The same message for somebody who gets a copy of it, with a name of its own.</summary>
     /// <param name="channel">By what the copy goes.</param>
     /// <param name="address">Where to.</param>
@@ -308,6 +318,13 @@ public partial class Message
             At = utcNow,
             NotBefore = utcNow,
         };
+
+    /// <summary>Most files that are kept of an email.</summary>
+    public const int MostFiles = 10;
+
+    /// <summary>Says what of an email that came could not be kept.</summary>
+    /// <param name="why">In words; empty where all was.</param>
+    public void CameWithout(string why) => Trouble = why;
 
     /// <summary>Whose it is and what it is about.</summary>
     public void IsAbout(long? customerId, long? orderId) => (CustomerId, OrderId) = (customerId, orderId);

@@ -14,4 +14,7 @@ public enum RecordKind
 
     /// <summary>A line of an order.</summary>
     Line,
+
+    /// <summary>A message: what came along with an email.</summary>
+    Message,
 }

@@ -33,8 +33,12 @@ public static class Conversations
         string Trouble,
         string Attachment,
         bool Unseen,
-        ConversationLinkView? Link
+        ConversationLinkView? Link,
+        IReadOnlyList<MessageFileView> Files
     );
+
+    /// <summary>A file that came along with an email.</summary>
+    public sealed record MessageFileView(long Id, string Name, bool Picture);
 
     /// <summary>The link by which a document went out with a text.</summary>
     public sealed record ConversationLinkView(long Id, bool Good, Instant? OpenedAt, int Opened);
@@ -50,9 +54,17 @@ public static class Conversations
 
     /// <summary>
     /// A message to write. A document goes along, as PDF with an email, behind a link with a text: estimate, work-order, inspection,
-    /// invoice, check-in, release-slip.
+    /// invoice, check-in, release-slip. Each of the further addresses gets a message of its own.
     /// </summary>
-    public sealed record MessageRequest(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now, string? Document);
+    public sealed record MessageRequest(
+        MessageChannel Channel,
+        string Address,
+        string? Subject,
+        string? Body,
+        bool Now,
+        string? Document,
+        IReadOnlyList<string>? AlsoTo
+    );
 
     /// <summary>What a person decides about one that failed or may have been sent.</summary>
     public sealed record ResolveRequest(bool Again);
@@ -99,6 +111,7 @@ public static class Conversations
             .DocumentLinks.Where(l => ids.Contains(l.MessageId))
             .AsNoTracking()
             .ToDictionaryAsync(l => l.MessageId, l => new ConversationLinkView(l.Id, l.IsGoodAt(now), l.OpenedAt, l.Opened));
+        var files = (await db.OfMessagesAsync(ids)).ToLookup(f => f.TargetId);
         return new ConversationView(
             messages
                 .OrderBy(m => m.Id)
@@ -116,7 +129,8 @@ public static class Conversations
                     m.Trouble,
                     m.AttachmentName,
                     m.State == MessageState.Received && m.SeenAt is null,
-                    links.GetValueOrDefault(m.Id)
+                    links.GetValueOrDefault(m.Id),
+                    [.. files[m.Id].Select(f => new MessageFileView(f.Id, f.Name, f.IsPicture))]
                 ))
                 .ToList(),
             await AddressesAsync(db, customerId, shop),
@@ -239,8 +253,13 @@ public static class Conversations
         if (written.Problem is { } problem)
             return problem;
         along?.Invoke(written.Value);
-        if (await MessageComposer.CopiedAsync(work.Db, written.Value) is { } to)
-            await writing.CopyAsync(work, shop, written.Value, to);
+        var further = await MessageComposer.FurtherAsync(work.Db, shop.Country, written.Value.Address, request.AlsoTo);
+        if (further.Problem is { } wrong)
+            return wrong;
+        foreach (var to in further.Value)
+            await writing.CopyAsync(work, shop, written.Value, to, now: request.Now);
+        if (await MessageComposer.CopiedAsync(work.Db, written.Value) is { } contact && !further.Value.Contains(contact))
+            await writing.CopyAsync(work, shop, written.Value, contact);
         await work.Db.SaveChangesAsync();
         work.AfterCommit(outbox.Wake);
         return new Changed(0, written.Value.Id, 1);
@@ -292,8 +311,11 @@ public static class Conversations
     private static Task<IResult> Wish(WishRequest request, CommandRunner commands) =>
         commands.RunAsync<Changed>(async work =>
         {
-            var channel = request.Address?.Contains('@', StringComparison.Ordinal) == true ? MessageChannel.Email : MessageChannel.Text;
-            var address = MessageComposer.Address(channel, request.Address, (await work.Db.Shops.SingleAsync()).Country);
+            var address = MessageComposer.Address(
+                MessageComposer.ChannelOf(request.Address),
+                request.Address,
+                (await work.Db.Shops.SingleAsync()).Country
+            );
             if (address.Problem is { } problem)
                 return problem;
             await MessageComposer.WishAsync(

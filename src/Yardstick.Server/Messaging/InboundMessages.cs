@@ -16,6 +16,7 @@ public sealed class InboundMessages(
     IDbContextFactory<ShopDb> factory,
     SingleWriter gate,
     ITextGateway gateway,
+    InboundFiles files,
     TimeProvider time,
     ILogger<InboundMessages> log
 ) : RoundsService(TimeSpan.FromSeconds(1), TimeProvider.System, log)
@@ -29,15 +30,24 @@ public sealed class InboundMessages(
         var events = await gateway.EventsAsync(from, cancel);
         if (!events.Ok || events.Value.Count == 0)
             return;
+        // Of one whose files nobody hands out just now, it and all after it come with the next round.
+        var came = new List<(PostEvent Post, InboundFiles.Brought Files)>();
+        foreach (var post in events.Value)
+            if (await files.FetchAsync(post, cancel) is { } brought)
+                came.Add((post, brought));
+            else
+                break;
+        if (came.Count == 0)
+            return;
         await gate.RunAsync(async db =>
         {
             var work = new CommandContext(db, Actor.Program(time.Now()));
-            foreach (var post in events.Value)
-                await TakeAsync(work, post);
+            foreach (var (post, brought) in came)
+                await TakeAsync(work, post, brought);
             if (await db.Counters.FindAsync(Counter.PostSeen) is { } seen)
-                seen.Next = events.Value[^1].Number;
+                seen.Next = came[^1].Post.Number;
             else
-                db.Counters.Add(new Counter { Name = Counter.PostSeen, Next = events.Value[^1].Number });
+                db.Counters.Add(new Counter { Name = Counter.PostSeen, Next = came[^1].Post.Number });
             return await db.SaveChangesAsync();
         });
     }
@@ -55,7 +65,7 @@ public sealed class InboundMessages(
                 .FirstOrDefaultAsync();
     }
 
-    private static async Task TakeAsync(CommandContext work, PostEvent post)
+    private static async Task TakeAsync(CommandContext work, PostEvent post, InboundFiles.Brought brought)
     {
         var db = work.Db;
         if (post.Way == "state")
@@ -92,7 +102,11 @@ public sealed class InboundMessages(
                     .OrderByDescending(o => o.Id)
                     .Select(o => (long?)o.Id)
                     .FirstOrDefaultAsync();
-        db.Messages.Add(Message.Received(channel, post.Address, post.Subject, post.Body, post.Key, customerId, orderId, work.Actor.At));
+        var message = Message.Received(channel, post.Address, post.Subject, post.Body, post.Key, customerId, orderId, work.Actor.At);
+        message.CameWithout(brought.Trouble);
+        db.Messages.Add(message);
+        await db.SaveChangesAsync();
+        db.Files.AddRange(brought.Files.Select(f => f.On(message, work.Actor)));
         if (
             channel == MessageChannel.Text
             && MessagingConsent.Said(post.Body, await MessageComposer.RefusesAsync(db, post.Address)) is { } refuses

@@ -101,12 +101,14 @@ internal sealed class MessageComposer(LinkSeal seal)
     /// <param name="message">What goes to somebody else.</param>
     /// <param name="to">Where the copy goes.</param>
     /// <param name="body">What the copy says instead; null for the same.</param>
+    /// <param name="now">Sent at once, also in the quiet hours.</param>
     internal async Task<Message?> CopyAsync(
         CommandContext work,
         Shop shop,
         Message message,
         (MessageChannel Channel, string Address) to,
-        string? body = null
+        string? body = null,
+        bool now = false
     )
     {
         var copy = message.CopyTo(
@@ -114,7 +116,7 @@ internal sealed class MessageComposer(LinkSeal seal)
             to.Address,
             $"Copy of a text from {shop.Name}",
             work.Actor,
-            to.Channel == MessageChannel.Text ? shop.MayText(work.Actor.At) : work.Actor.At,
+            to.Channel == MessageChannel.Text && !now ? shop.MayText(work.Actor.At) : work.Actor.At,
             body
         );
         if (!copy.Ok)
@@ -124,6 +126,39 @@ internal sealed class MessageComposer(LinkSeal seal)
         await work.Db.SaveChangesAsync();
         return copy.Value;
     }
+
+    /// <summary>
+    /// Where else a message goes: numbers and addresses as typed, each once, without the one that it goes to anyway. Refuses as
+    /// <see cref="Address(MessageChannel, string?, string)"/> does, where one does not want to be written to, and more than
+    /// <see cref="Message.MostFurther"/>; all of field <c>alsoTo</c>.
+    /// </summary>
+    internal static async Task<Result<IReadOnlyList<(MessageChannel Channel, string Address)>>> FurtherAsync(
+        ShopDb db,
+        string country,
+        string mainly,
+        IReadOnlyList<string>? typed
+    )
+    {
+        var further = new List<(MessageChannel Channel, string Address)>();
+        foreach (var text in (typed ?? []).Where(t => !string.IsNullOrWhiteSpace(t)))
+        {
+            var channel = ChannelOf(text);
+            var address = Address(channel, text, country);
+            if (address.Problem is { } problem)
+                return problem with { Field = "alsoTo" };
+            if (address.Value != mainly && !further.Contains((channel, address.Value)))
+                further.Add((channel, address.Value));
+        }
+        if (further.Count > Message.MostFurther)
+            return Message.TooManyFurther;
+        if ((await RefusedAmongAsync(db, further.ConvertAll(f => f.Address))).Count > 0)
+            return MessagingConsent.Refusal with { Field = "alsoTo" };
+        return further;
+    }
+
+    /// <summary>What is written to an address as it is typed.</summary>
+    internal static MessageChannel ChannelOf(string address) =>
+        address.Contains('@', StringComparison.Ordinal) ? MessageChannel.Email : MessageChannel.Text;
 
     /// <summary>Address of a page under which customers reach the shop.</summary>
     internal static string Address(Shop shop, HttpRequest request, string path) =>

@@ -164,12 +164,12 @@ public sealed class Outbox(
                 now.HandedOver(at);
             else if (sent.Problem!.Code == "outside.lost" && now.Channel == MessageChannel.Email)
                 now.WasInterrupted(at);
-            else if (sent.Problem.Code == OutsideCall.NotAsked)
+            else if (sent.Problem.Code == OutsideCall.NotAsked.Code)
                 now.NotTried($"{who} {sent.Problem.Message}.", at);
             else
                 now.NotHandedOver($"{who} {sent.Problem.Message}.", final: sent.Problem.Code == "outside.refused", at);
             return await db.SaveChangesAsync();
         });
-        return sent.Problem?.Code != OutsideCall.NotAsked;
+        return sent.Problem?.Code != OutsideCall.NotAsked.Code;
     }
 }

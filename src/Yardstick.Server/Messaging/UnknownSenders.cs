@@ -6,6 +6,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
@@ -17,7 +18,16 @@ public static class UnknownSenders
     private const int Most = 200;
 
     /// <summary>One message of a thread.</summary>
-    public sealed record UnknownMessage(long Id, string Subject, string Body, MessageState State, Instant At, string By, string Trouble);
+    public sealed record UnknownMessage(
+        long Id,
+        string Subject,
+        string Body,
+        MessageState State,
+        Instant At,
+        string By,
+        string Trouble,
+        IReadOnlyList<Conversations.MessageFileView> Files
+    );
 
     /// <summary>A thread with somebody who is not on file.</summary>
     public sealed record UnknownThread(
@@ -77,6 +87,7 @@ public static class UnknownSenders
         var country = (await db.Shops.SingleAsync()).Country;
         var names = await db.ShortNamesAsync();
         var messages = await Unknown(db).AsNoTracking().OrderByDescending(m => m.Id).Take(Most).ToListAsync();
+        var files = (await db.OfMessagesAsync(messages.ConvertAll(m => m.Id))).ToLookup(f => f.TargetId);
         return Results.Ok(
             messages
                 .GroupBy(m => m.Address)
@@ -95,7 +106,8 @@ public static class UnknownSenders
                                 m.State,
                                 m.At,
                                 m.ById is { } by ? names.GetValueOrDefault(by, "") : "",
-                                m.Trouble
+                                m.Trouble,
+                                [.. files[m.Id].Select(f => new Conversations.MessageFileView(f.Id, f.Name, f.IsPicture))]
                             )),
                     ]
                 ))

@@ -36,13 +36,33 @@ public static class SupplierPayers
             .Select(l => l.SupplierCode)
             .Distinct()
             .ToListAsync();
+        // What was ordered for the job is known by its receipt; of what came from stock the supplier that it was last bought of.
+        var parts = db.Lines.OfType<PartLine>().Where(l => l.JobId == original);
+        var sellers = await db
+            .ReceiptLines.Where(r => parts.Any(l => l.Id == r.LineId) || r.PartId != null && parts.Any(l => l.PartId == r.PartId))
+            .Join(
+                db.Receipts,
+                l => l.ReceiptId,
+                r => r.Id,
+                (l, r) =>
+                    new
+                    {
+                        l.LineId,
+                        l.PartId,
+                        r.Id,
+                        r.SupplierId,
+                    }
+            )
+            .ToListAsync();
+        var ordered = sellers.Where(s => s.LineId is not null).Select(s => s.SupplierId).ToHashSet();
+        ordered.UnionWith(sellers.Where(s => s.LineId is null).GroupBy(s => s.PartId).Select(g => g.MaxBy(s => s.Id)!.SupplierId));
         var suppliers = await db.Suppliers.AsNoTracking().Where(s => s.RetiredAt == null).OrderBy(s => s.Name).ToListAsync();
         return Results.Ok(
             suppliers
                 .Select(s => new SupplierPayer(
                     string.Create(CultureInfo.InvariantCulture, $"{Prefix}{s.Id}"),
                     s.Name,
-                    s.Code.Length > 0 && codes.Contains(s.Code)
+                    ordered.Contains(s.Id) || s.Code.Length > 0 && codes.Contains(s.Code)
                 ))
                 .OrderByDescending(s => s.SoldThePart)
                 .ToList()

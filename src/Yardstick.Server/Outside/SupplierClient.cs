@@ -320,8 +320,8 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
 /// <summary>One call of an outside service: whatever goes wrong becomes the second half of a sentence that begins with its name.</summary>
 internal static class OutsideCall
 {
-    /// <summary>Code where nothing was sent: the service failed so often that it is left alone for a while.</summary>
-    internal const string NotAsked = "outside.notAsked";
+    /// <summary>Nothing was sent: the service failed so often that it is left alone for a while.</summary>
+    internal static readonly Problem NotAsked = new("outside.notAsked", "is not responding");
 
     /// <summary>Whether an exception says that nobody answered.</summary>
     internal static bool IsSilence(Exception problem) =>
@@ -385,7 +385,7 @@ internal static class OutsideCall
         }
         catch (Polly.CircuitBreaker.BrokenCircuitException)
         {
-            return new Problem(NotAsked, "is not responding");
+            return NotAsked;
         }
         catch (Exception problem) when (IsSilence(problem))
         {

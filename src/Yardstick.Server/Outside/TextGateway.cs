@@ -14,6 +14,7 @@ namespace Yardstick.Server.Outside;
 /// <param name="State">delivered or failed.</param>
 /// <param name="To">Of an email, the address of the shop that it was written to.</param>
 /// <param name="InReplyTo">Message-ID of the email that one answers.</param>
+/// <param name="Files">What came along with an email.</param>
 public sealed record PostEvent(
     long Number,
     string Kind,
@@ -24,8 +25,15 @@ public sealed record PostEvent(
     string Body,
     string State,
     string To = "",
-    string InReplyTo = ""
+    string InReplyTo = "",
+    IReadOnlyList<PostFile>? Files = null
 );
+
+/// <summary>A file that came along with an email.</summary>
+/// <param name="Id">Name under which it is fetched.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Size">Bytes.</param>
+public sealed record PostFile(string Id, string Name, long Size);
 
 /// <summary>The gateway that carries texts and tells what came in.</summary>
 public interface ITextGateway
@@ -35,6 +43,9 @@ public interface ITextGateway
 
     /// <summary>What came after a number.</summary>
     Task<Result<IReadOnlyList<PostEvent>>> EventsAsync(long after, CancellationToken cancel);
+
+    /// <summary>Fetches a file that came along, of at most so many bytes.</summary>
+    Task<Result<byte[]>> FileAsync(string id, int most, CancellationToken cancel);
 }
 
 /// <summary>The gateway over HTTP.</summary>
@@ -69,4 +80,8 @@ public sealed class TextGateway(HttpClient http) : ITextGateway
         );
         return answer.Problem is { } problem ? problem : answer.Value;
     }
+
+    /// <inheritdoc />
+    public Task<Result<byte[]>> FileAsync(string id, int most, CancellationToken cancel) =>
+        OutsideCall.BytesAsync(http, new HttpRequestMessage(HttpMethod.Get, $"post/files/{Uri.EscapeDataString(id)}"), most, cancel);
 }

@@ -146,6 +146,41 @@ public sealed class BookingTests(ShopFixture shop) : IClassFixture<ShopFixture>,
     }
 
     [Fact]
+    public async Task Two_of_one_number_are_joined_nothing_is_lost_and_the_second_time_is_free_again()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var service = (await ReadAsync("booking"))
+            .List("services")
+            .First(s => s!.Text("title").StartsWith("Tire", StringComparison.Ordinal))!
+            .Id();
+        async Task<List<string>> Free() =>
+            [
+                .. (await ReadAsync($"booking/times?services={service}"))
+                    .AsArray()
+                    .SelectMany(d => d!.List("times"))
+                    .Select(t => t!.Text("start")),
+            ];
+        var free = await Free();
+        await BookAsync(service, free[^1], "505 555 0167");
+        var second = (await BookAsync(service, free[^3], "505 555 0167")).Body.Text("token");
+        var rows = (await mina.GetAsync("requests")).List("rows").Where(r => r!.Text("phone") == "(505) 555-0167").ToList();
+        Assert.All(rows, r => Assert.True(r!.Flag("mayJoin")));
+        var (kept, other) = (rows.MinBy(r => r!.Id())!, rows.MaxBy(r => r!.Id())!);
+
+        await mina.PostAsync($"requests/{kept.Id()}/join");
+
+        var after = (await mina.GetAsync("requests")).List("rows");
+        var joined = after.Single(r => r!.Id() == kept.Id())!;
+        Assert.Equal((2, false, "Open"), (joined["times"]!.GetValue<int>(), joined.Flag("mayJoin"), joined.Text("state")));
+        Assert.Matches("^Slow to start\nAlso booked: Tire", joined.Text("words"));
+        Assert.Equal("SetAside", after.Single(r => r!.Id() == other.Id())!.Text("state"));
+        Assert.Equal("Canceled", (await ReadAsync($"bookings/{second}")).Text("state"));
+        Assert.Contains(free[^3], await Free());
+        // Nothing is left to join; a second press changes nothing.
+        Assert.Equal("request.handled", (await mina.RefusedAsync($"requests/{kept.Id()}/join")).Text("code"));
+    }
+
+    [Fact]
     public async Task Approved_work_that_nobody_scheduled_takes_time_that_is_not_offered()
     {
         using var mina = await shop.SignInAsync("mina");

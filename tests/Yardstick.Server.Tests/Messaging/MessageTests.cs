@@ -9,6 +9,7 @@ using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Messaging;
+using Yardstick.Server.Tests.Documents;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Messaging;
@@ -247,6 +248,95 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
             await Task.Delay(100);
         Assert.Equal(["By its name", "By its address", "From elsewhere"], await OfAsync(first));
         Assert.Equal(["Names nothing"], await OfAsync(second));
+    }
+
+    [Fact]
+    public async Task What_comes_along_with_an_email_is_kept_by_what_it_is_and_waits_while_nobody_hands_it_out()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, _) = await writer.WriteUpAsync("Beileger");
+        var sent = await UntilAsync(await WriteAsync(writer, order, "Email", "along@example.com"), m => m.State == MessageState.Delivered);
+        // The first answer of the service for files fails: the email comes with the next round, with everything.
+        await shop.MoodAsync("post-files", "fail", times: 1);
+        await shop.Outside.PostAsJsonAsync(
+            "post/write",
+            new
+            {
+                kind = "mail",
+                from = "along@example.com",
+                subject = "Re: Your car",
+                body = "Here is what you asked for",
+                inReplyTo = $"<{sent.Key}>",
+                files = new object[]
+                {
+                    new { name = "..\\..\\policy.txt", content = "Policy 77"u8.ToArray() },
+                    new { name = "Scratch.jpg", content = FilesTests.Picture() },
+                    new { name = "run.exe", content = new byte[] { 0x4D, 0x5A, 0, 1, 2 } },
+                },
+            }
+        );
+        JsonNode? message = null;
+        for (var i = 0; i < 100 && message is null; i++, await Task.Delay(100))
+            message = (await writer.GetAsync($"orders/{order}/messages"))
+                .List("messages")
+                .FirstOrDefault(m => m!.Text("body") == "Here is what you asked for");
+        Assert.NotNull(message);
+        var files = message.List("files");
+        Assert.Equal([("policy.txt", false), ("Scratch.jpg", true)], files.Select(f => (f!.Text("name"), f!.Flag("picture"))));
+        Assert.StartsWith("run.exe was not kept.", message.Text("trouble"), StringComparison.Ordinal);
+        Assert.Equal("Policy 77"u8.ToArray(), await writer.BytesAsync($"files/{files[0]!.Id()}/content"));
+        // It stands among the files of the order too, from whom it came; nobody adds to it.
+        var ofOrder = (await writer.GetAsync($"files/Order/{order}")).AsArray();
+        Assert.Equal(["Scratch.jpg", "policy.txt"], ofOrder.Select(f => f!.Text("name")));
+        Assert.All(ofOrder, f => Assert.Equal("along@example.com", f!.Text("by")));
+        using var tobias = await shop.SignInAsync("tobias");
+        Assert.Equal(HttpStatusCode.Forbidden, (await tobias.SendAsync(HttpMethod.Get, $"files/Message/{message.Id()}", null)).Status);
+        await tobias.RefusedAsync($"files/{files[0]!.Id()}/restore", new { }, HttpStatusCode.Forbidden);
+    }
+
+    [Fact]
+    public async Task Further_addresses_get_a_message_each_with_its_own_state_and_a_refused_one_sends_nothing()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, _) = await writer.WriteUpAsync("Mitleser");
+        object To(params string[] alsoTo) =>
+            new
+            {
+                channel = "Text",
+                address = "505 555 0131",
+                body = "Your car is ready.",
+                now = true,
+                alsoTo,
+            };
+        await writer.PostAsync(
+            $"orders/{order}/messages",
+            To("office@mitleser.example", "(505) 555-0132", "505 555 0131", "office@mitleser.example", " ")
+        );
+        async Task<List<Message>> WrittenAsync()
+        {
+            await using var db = shop.OpenDb();
+            return await db.Messages.AsNoTracking().Where(m => m.OrderId == order).OrderBy(m => m.Id).ToListAsync();
+        }
+        var written = await WrittenAsync();
+        Assert.Equal(["+15055550131", "office@mitleser.example", "+15055550132"], written.Select(m => m.Address));
+        Assert.All(written, m => Assert.Contains("Your car is ready.", m.Body, StringComparison.Ordinal));
+        foreach (var message in written)
+            await UntilAsync(message.Id, m => m.State == MessageState.Delivered);
+
+        await writer.PostAsync("writing-wishes", new { address = "505 555 0132", refused = true });
+        foreach (
+            var (alsoTo, code) in new[]
+            {
+                (new[] { "505 555 0132" }, "message.refused"),
+                ([.. Enumerable.Range(0, Message.MostFurther + 1).Select(i => $"x{i}@mitleser.example")], "message.further"),
+                (["12"], "phone.unreadable"),
+            }
+        )
+        {
+            var refused = await writer.RefusedAsync($"orders/{order}/messages", To(alsoTo));
+            Assert.Equal((code, "alsoTo"), (refused.Text("code"), refused.Text("field")));
+        }
+        Assert.Equal(3, (await WrittenAsync()).Count);
     }
 
     [Fact]

@@ -32,6 +32,71 @@ public class BackAndForthTests(ShopFixture shop) : IClassFixture<ShopFixture>
         shop.Outside.PostAsync(new Uri($"suppliers/harbor/returns/{authorization}/{state}", UriKind.Relative), null);
 
     [Fact]
+    public async Task A_part_that_did_not_hold_goes_back_from_the_comeback_and_the_comeback_says_where_it_is()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, job, _) = await mina.ApprovedPartAsync("SV-7");
+        var version = (await mina.SheetAsync(order)).List("jobs")[0]!["version"]!.GetValue<int>();
+        await mina.PostAsync(
+            $"orders/{order}/jobs/{job}",
+            new
+            {
+                field = "warranty",
+                value = "12/12000",
+                version,
+            }
+        );
+        await mina.FinishAsync(order, job);
+        await mina.PostAsync($"orders/{order}/invoice");
+        var sheet = await mina.SheetAsync(order);
+        var (customer, vehicle) = (sheet["customer"]!.Id(), sheet["vehicle"]!.Id());
+        var known = (await mina.GetAsync($"write-up/known?customer={customer}&vehicle={vehicle}&odometer=45,000")).AsArray();
+        var again = (
+            await mina.PostAsync(
+                "orders",
+                new
+                {
+                    customerId = customer,
+                    vehicleId = vehicle,
+                    odometer = "45,000",
+                    takeOver = new[] { known.Single(k => k!.Text("kind") == "Warranty")!["take"]!.DeepClone() },
+                }
+            )
+        ).Id();
+        var comeback = (await mina.SheetAsync(again)).List("jobs")[0]!.Id();
+        async Task<JsonNode> FailedAsync() =>
+            Assert.Single((await mina.GetAsync($"orders/{again}/jobs/{comeback}/failed-parts")).AsArray())!;
+        var failed = await FailedAsync();
+        Assert.Equal(("SV-7", 2m), (failed.Text("partNumber"), failed.Number("left")));
+        // Who sold it is known by the receipt.
+        var suppliers = (await mina.GetAsync($"orders/{again}/jobs/{comeback}/supplier-payers")).AsArray();
+        Assert.Equal([failed.Text("supplier")], suppliers.Where(s => s!.Flag("soldThePart")).Select(s => s!.Text("name")));
+
+        var lines = new[]
+        {
+            new
+            {
+                receiptLineId = failed.Number("receiptLineId"),
+                quantity = "2",
+                reason = "Warranty",
+            },
+        };
+        var made = await mina.PostAsync("part-returns", new { lines, note = "Comeback" });
+        var back = await FailedAsync();
+        Assert.Equal(
+            (0m, made.Number("number"), "Set aside"),
+            (back.Number("left"), back.Number("returnNumber"), back.Text("returnState"))
+        );
+        // It goes back once; the invoice that the customer got stays as it was.
+        Assert.Equal("return.tooMany", (await mina.RefusedAsync("part-returns", new { lines })).Text("code"));
+        await mina.PostAsync($"part-returns/{made.Id()}/drop");
+        Assert.Null((await FailedAsync())["returnNumber"]);
+        Assert.Equal(sheet["totals"]?.ToJsonString(), (await mina.SheetAsync(order))["totals"]?.ToJsonString());
+        using var ingrid = await shop.SignInAsync("ingrid");
+        Assert.Empty((await ingrid.PostAsync("books/check", new { })).AsArray());
+    }
+
+    [Fact]
     public async Task A_return_is_authorized_and_credited_by_the_suppliers_service_once_whatever_is_lost()
     {
         using var mina = await shop.SignInAsync("mina");

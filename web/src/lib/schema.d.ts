@@ -7529,6 +7529,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/requests/{id}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The tray: what came in from outside by itself, whose it is, and what is done about it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/requests/{id}/customer": {
         parameters: {
             query?: never;
@@ -14013,6 +14060,45 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/jobs/{jobId}/failed-parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The parts of work that did not hold, as they came from their suppliers, and what became of those that went back. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FailedPart"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -24576,7 +24662,7 @@ export interface components {
             size: number;
             /** @description When, UTC. */
             at: components["schemas"]["Instant"];
-            /** @description Who. */
+            /** @description Who; of what came along with an email its sender. */
             by: string;
         };
         /** @description The supplier's authorization. */
@@ -26864,6 +26950,37 @@ export interface components {
             quantity: null | string;
             unitCost: null | string;
         };
+        /** @description A part that was built in with the work that came back. */
+        FailedPart: {
+            /**
+             * Format: int64
+             * @description The receipt with which it came.
+             */
+            receiptLineId: number;
+            /** @description What it is. */
+            description: string;
+            /** @description Its number. */
+            partNumber: string;
+            /** @description Who sold it. */
+            supplier: string;
+            /**
+             * Format: double
+             * @description Units that did not go back yet.
+             */
+            left: number;
+            /**
+             * Format: int64
+             * @description The return that it is on; null for none.
+             */
+            returnNumber: null | number;
+            /** @description Where that is, in words. */
+            returnState: string;
+            /**
+             * Format: double
+             * @description What the supplier gave back for that return; null before.
+             */
+            credited: null | number;
+        };
         /** @description A new address, shown once. */
         FeedMade: {
             /**
@@ -28888,9 +29005,16 @@ export interface components {
         };
         /** @enum {unknown} */
         MessageChannel: "Text" | "Email" | "Page";
+        /** @description A file that came along with an email. */
+        MessageFileView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            picture: boolean;
+        };
         /**
          * @description A message to write. A document goes along, as PDF with an email, behind a link with a text: estimate, work-order, inspection,
-         *     invoice, check-in, release-slip.
+         *     invoice, check-in, release-slip. Each of the further addresses gets a message of its own.
          */
         MessageRequest: {
             channel: components["schemas"]["MessageChannel"];
@@ -28899,6 +29023,7 @@ export interface components {
             body: null | string;
             now: boolean;
             document: null | string;
+            alsoTo: null | string[];
         };
         /** @enum {unknown} */
         MessageState: "Waiting" | "HandingOver" | "Sent" | "Delivered" | "Failed" | "MayHaveBeenSent" | "Received" | "Withdrawn";
@@ -28920,6 +29045,7 @@ export interface components {
             attachment: string;
             unseen: boolean;
             link: null | components["schemas"]["ConversationLinkView"];
+            files: components["schemas"]["MessageFileView"][];
         };
         /** @description A tire or a battery of another size than the specs name. */
         MisfitView: {
@@ -30536,7 +30662,7 @@ export interface components {
             photoHash: null | string;
         };
         /** @enum {unknown} */
-        RecordKind: "Customer" | "Vehicle" | "Order" | "Line";
+        RecordKind: "Customer" | "Vehicle" | "Order" | "Line" | "Message";
         /** @description A merge that was made. */
         RecordsMerged: {
             /** Format: int64 */
@@ -30855,6 +30981,8 @@ export interface components {
             mayBecomeOrder: boolean;
             /** @description What else is open from the same telephone, in words; empty for nothing. */
             besides: string;
+            /** @description Others from the same telephone can be joined with it. */
+            mayJoin: boolean;
             /** @description Who has it; empty for nobody. */
             assignedTo: string;
             /** @description The one who asks has it. */
@@ -33238,6 +33366,7 @@ export interface components {
             at: components["schemas"]["Instant"];
             by: string;
             trouble: string;
+            files: components["schemas"]["MessageFileView"][];
         };
         /** @description An answer. */
         UnknownSendersAnswerRequest: {

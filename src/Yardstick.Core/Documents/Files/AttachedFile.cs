@@ -2,7 +2,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Documents;
 
-/// <summary>A file on a customer, a vehicle or an order. Its content lies beside the database by its hash.</summary>
+/// <summary>A file on a customer, a vehicle, an order or a line of one, or one that came along with a message. Its content lies beside the database by its hash.</summary>
 public class AttachedFile
 {
     /// <summary>Most bytes of a file.</summary>
@@ -32,7 +32,7 @@ public class AttachedFile
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
 
-    /// <summary>Who.</summary>
+    /// <summary>Who; 0 where it came from outside by itself.</summary>
     public long ById { get; init; }
 
     /// <summary>Whether the customer sees it. Asked only of pictures on lines; everything else stays in the shop.</summary>

@@ -59,7 +59,12 @@ public class OutsideRequest
     private string words = "";
 
     /// <summary>Content hash of the photo that came along; empty for none.</summary>
-    public string PhotoHash { get; init; } = "";
+    public string PhotoHash
+    {
+        get => photoHash;
+        init => photoHash = value;
+    }
+    private string photoHash = "";
 
     /// <summary>Keys of the services that were booked.</summary>
     public IReadOnlyList<long> ServiceIds { get; init; } = [];
@@ -200,6 +205,47 @@ public class OutsideRequest
     /// <param name="open">Open requests from that telephone, this one among them.</param>
     public string Besides(int open) =>
         State == RequestState.Open && Phone.Length > 0 && open > 1 ? Invariant($"{open - 1} more from this number") : "";
+
+    /// <summary>Whether a second one of the same person can be joined with this: what they wrote themselves, and nobody dealt with.</summary>
+    /// <param name="other">The other.</param>
+    public bool MayJoin(OutsideRequest other) =>
+        other != this
+        && State == RequestState.Open
+        && other.State == RequestState.Open
+        && Phone.Length > 0
+        && Phone == other.Phone
+        && Kind is RequestKind.Booking or RequestKind.Question
+        && other.Kind is RequestKind.Booking or RequestKind.Question
+        // A question has no time of its own that a booking could give way to.
+        && (Kind == RequestKind.Booking || other.Kind == RequestKind.Question);
+
+    /// <summary>
+    /// Joins a second one of the same person with this: what it says and its photo go over, the time that it booked is free again.
+    /// Refuses with <c>request.handled</c> where <see cref="MayJoin"/> does, and <c>request.joinLong</c>.
+    /// </summary>
+    /// <param name="other">The other; it is set aside.</param>
+    /// <param name="appointment">The appointment of the other; null for none.</param>
+    /// <param name="localNow">Wall time.</param>
+    /// <param name="actor">Who.</param>
+    public Result Join(OutsideRequest other, Appointment? appointment, LocalDateTime localNow, Actor actor)
+    {
+        if (!MayJoin(other))
+            return IsHandled;
+        var booked = appointment is null
+            ? ""
+            : Invariant($"Also booked: {appointment.Title}, {appointment.Start:ddd, MMM d} at {appointment.Start.Clock()}");
+        var both = new[] { other.Words, booked }
+            .Where(w => w.Length > 0 && !words.Contains(w, StringComparison.Ordinal))
+            .Aggregate(words, (said, more) => $"{said}\n{more}".Trim());
+        if (both.Length > LongestTogether)
+            return new Problem("request.joinLong", "Together they say more than one request can hold. Deal with each by itself.");
+        words = both;
+        if (photoHash.Length == 0)
+            photoHash = other.PhotoHash;
+        Times += other.Times;
+        AgainAt = new[] { AgainAt ?? At, other.AgainAt ?? other.At }.Max();
+        return other.Handle(RequestState.SetAside, "Joined with the other request of this number", appointment, localNow, actor);
+    }
 
     /// <summary>How it came to the shop.</summary>
     public string Source => Kind is RequestKind.Consent or RequestKind.TroubleCode ? "The vehicle itself" : BookingRules.Source;

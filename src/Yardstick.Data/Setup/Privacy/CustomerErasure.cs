@@ -159,7 +159,7 @@ public static class CustomerErasure
     }
 
     /// <summary>Of these photos and files those that no row names any more; their entries go too.</summary>
-    private static async Task<List<string>> UnusedAsync(ShopDb db, HashSet<string> hashes)
+    public static async Task<List<string>> UnusedAsync(ShopDb db, IReadOnlySet<string> hashes)
     {
         var unused = new List<string>();
         var places = PersonalTables.All.Where(t => t.HashColumn.Length > 0).Select(t => (t.Name, Column: t.HashColumn)).Distinct().ToList();

@@ -68,6 +68,15 @@ internal static class PersonalTables
             Blank = new Dictionary<string, string> { ["FileHash"] = Gone, ["WithdrawnAt"] = "coalesce(WithdrawnAt, $now)" },
             HashColumn = "FileHash",
         },
+        new(
+            "Files",
+            "files that came along",
+            "Kind = 4 AND TargetId IN (SELECT Id FROM Messages WHERE CustomerId IN OfCustomers)",
+            ErasedBy.Removal
+        )
+        {
+            HashColumn = "Hash",
+        },
         new("Messages", "messages", Customer, ErasedBy.Removal) { HashColumn = "AttachmentHash" },
         new("OutsideRequests", "requests from outside", $"{Customer} OR {Vehicle}", ErasedBy.Removal) { HashColumn = "PhotoHash" },
         new("CalendarFeeds", "calendar links", Appointment, ErasedBy.Removal),

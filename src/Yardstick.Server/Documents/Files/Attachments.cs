@@ -20,7 +20,7 @@ public static class Attachments
     /// <param name="Picture">True for a picture that a browser shows.</param>
     /// <param name="Size">Bytes.</param>
     /// <param name="At">When, UTC.</param>
-    /// <param name="By">Who.</param>
+    /// <param name="By">Who; of what came along with an email its sender.</param>
     public sealed record AttachmentView(long Id, string Name, bool Picture, long Size, Instant At, string By);
 
     /// <summary>Maps the endpoints.</summary>
@@ -45,15 +45,35 @@ public static class Attachments
             .ProducesProblem(422);
     }
 
-    private static async Task<IResult> ListAsync(RecordKind kind, long id, ShopDb db)
+    /// <summary>Files of a record; of an order also what came along with emails about it, for those who may read them.</summary>
+    private static async Task<IResult> ListAsync(RecordKind kind, long id, ShopDb db, HttpContext http)
     {
-        var files = await db
-            .Files.Where(f => f.Kind == kind && f.TargetId == id && f.RemovedAt == null)
-            .OrderByDescending(f => f.Id)
-            .ToListAsync();
+        var readsMessages = http.User.May(Permission.SeeOrders);
+        if (kind == RecordKind.Message && !readsMessages)
+            return Results.Ok(new List<AttachmentView>());
+        var files = await db.Files.Where(f => f.Kind == kind && f.TargetId == id && f.RemovedAt == null).ToListAsync();
+        var senders = new Dictionary<long, string>();
+        if (kind == RecordKind.Order && readsMessages)
+        {
+            senders = await db.Messages.Where(m => m.OrderId == id).ToDictionaryAsync(m => m.Id, m => m.Address);
+            files.AddRange(await db.OfMessagesAsync(senders.Keys));
+        }
         var names = await db.ShortNamesAsync();
-        return Results.Ok(files.ConvertAll(f => new AttachmentView(f.Id, f.Name, f.IsPicture, f.Size, f.At, names[f.ById])));
+        return Results.Ok(
+            files.OrderByDescending(f => f.Id).Select(f => new AttachmentView(f.Id, f.Name, f.IsPicture, f.Size, f.At, By(f))).ToList()
+        );
+
+        string By(AttachedFile file) =>
+            file.Kind == RecordKind.Message ? senders.GetValueOrDefault(file.TargetId, "") : names.GetValueOrDefault(file.ById, "");
     }
+
+    /// <summary>Files that came along with messages, the oldest first.</summary>
+    internal static Task<List<AttachedFile>> OfMessagesAsync(this ShopDb db, IReadOnlyCollection<long> messageIds) =>
+        db
+            .Files.AsNoTracking()
+            .Where(f => f.Kind == RecordKind.Message && messageIds.Contains(f.TargetId) && f.RemovedAt == null)
+            .OrderBy(f => f.Id)
+            .ToListAsync();
 
     private static async Task<IResult> UploadAsync(
         RecordKind kind,
@@ -86,6 +106,8 @@ public static class Attachments
                 RecordKind.Customer => await work.Db.Customers.AnyAsync(c => c.Id == id),
                 RecordKind.Line => await work.Db.Lines.AnyAsync(l => l.Id == id && l.RemovedAt == null),
                 RecordKind.Vehicle => await work.Db.Vehicles.AnyAsync(v => v.Id == id),
+                // What came along came from outside; nobody adds to it.
+                RecordKind.Message => false,
                 _ => await work.Db.Orders.AnyAsync(o => o.Id == id),
             };
             if (!there)
@@ -117,9 +139,12 @@ public static class Attachments
         return file;
     }
 
-    private static async Task<IResult> ContentAsync(long id, ShopDb db, ContentStore store)
+    private static async Task<IResult> ContentAsync(long id, ShopDb db, ContentStore store, HttpContext http)
     {
-        if (await db.Files.FindAsync(id) is not { RemovedAt: null } file)
+        if (
+            await db.Files.FindAsync(id) is not { RemovedAt: null } file
+            || file.Kind == RecordKind.Message && !http.User.May(Permission.SeeOrders)
+        )
             return Problems.Of(new Problem("file.gone", "This file no longer exists. Reload the page."));
         // Only pictures, which were encoded anew, open in the browser; everything else is saved.
         return Results.File(

@@ -69,6 +69,16 @@ public sealed class ContentStore(ShopFile file, PictureGate pictures)
     internal string PathOf(string hash, bool picture) =>
         picture ? Path.Combine(file.Photos, hash + ".jpg") : Path.Combine(file.Files, hash);
 
+    /// <summary>Removes contents that nothing refers to any more.</summary>
+    internal void Remove(IEnumerable<string> hashes)
+    {
+        foreach (var hash in hashes)
+        {
+            File.Delete(PathOf(hash, picture: true));
+            File.Delete(PathOf(hash, picture: false));
+        }
+    }
+
     /// <summary>A picture or file by its hash; null where there is none.</summary>
     internal byte[]? ReadOrNull(string hash) =>
         new[] { PathOf(hash, picture: true), PathOf(hash, picture: false) }.FirstOrDefault(File.Exists) is { } path

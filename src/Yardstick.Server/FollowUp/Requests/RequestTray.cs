@@ -100,6 +100,9 @@ public static class RequestTray
         /// <summary>What else is open from the same telephone, in words; empty for nothing.</summary>
         public required string Besides { get; init; }
 
+        /// <summary>Others from the same telephone can be joined with it.</summary>
+        public required bool MayJoin { get; init; }
+
         /// <summary>Who has it; empty for nobody.</summary>
         public required string AssignedTo { get; init; }
 
@@ -144,6 +147,7 @@ public static class RequestTray
             .Asks(Permission.WriteToCustomers)
             .Produces<Changed>()
             .ProducesProblem(422);
+        api.MapPost("/requests/{id:long}/join", Join).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/requests/{id:long}/customer", SetCustomer).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/requests/{id:long}/answer", Answer).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/requests/{id:long}/confirm", Confirm).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422);
@@ -230,6 +234,7 @@ public static class RequestTray
                 OrderId = request.OrderId ?? appointment?.OrderId,
                 MayBecomeOrder = request.MayBecomeOrder,
                 Besides = request.Besides(ofPhone[request.Phone].Count()),
+                MayJoin = ofPhone[request.Phone].Any(request.MayJoin),
                 AssignedTo = request.AssignedToId is { } who ? staff.GetValueOrDefault(who, "") : "",
                 IsMine = request.AssignedToId == me,
                 Handled = request.HandledById is { } by
@@ -264,6 +269,23 @@ public static class RequestTray
         {
             request.Assign(mine ? work.Actor.StaffId : null);
             return Task.FromResult(Result.Done);
+        });
+
+    /// <summary>Joins what else is open from its telephone with it.</summary>
+    private static Task<IResult> Join(long id, CommandRunner commands) => On(id, commands, async (work, request) =>
+        {
+            var now = (await work.Db.Shops.SingleAsync()).Local(work.Actor.At);
+            var others = await work
+                .Db.OutsideRequests.Where(r => r.State == RequestState.Open && r.Phone == request.Phone && r.Id != id)
+                .OrderBy(r => r.Id)
+                .ToListAsync();
+            var joined = others.Where(request.MayJoin).ToList();
+            if (joined.Count == 0)
+                return OutsideRequest.IsHandled;
+            foreach (var other in joined)
+                if (request.Join(other, await AppointmentAsync(work, other), now, work.Actor).Problem is { } problem)
+                    return problem;
+            return Result.Done;
         });
 
     private static Task<IResult> SetCustomer(long id, RequestCustomerRequest whose, CommandRunner commands) =>

@@ -74,11 +74,7 @@ internal static class Erasures
         await writer.RunAsync(async db =>
         {
             var erasure = await db.Erasures.SingleAsync(e => e.Id == erasureId);
-            foreach (var hash in erasure.FilesLeft)
-            {
-                File.Delete(store.PathOf(hash, picture: true));
-                File.Delete(store.PathOf(hash, picture: false));
-            }
+            store.Remove(erasure.FilesLeft);
             erasure.FilesRemoved();
             return await db.SaveChangesAsync();
         });

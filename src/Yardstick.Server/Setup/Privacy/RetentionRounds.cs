@@ -5,6 +5,7 @@ using Yardstick.Core.Messaging;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Data.Setup.Privacy;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Hosting;
@@ -72,8 +73,12 @@ internal sealed class RetentionRounds(
         }
     }
 
-    private Task ForgetAsync(Shop shop, LocalDate today, Instant now) => AloneAsync(now, async work =>
+    private async Task ForgetAsync(Shop shop, LocalDate today, Instant now)
+    {
+        IReadOnlyList<string> unused = [];
+        await AloneAsync(now, async work =>
         {
+            var hashes = new HashSet<string>(StringComparer.Ordinal);
             var (db, plan) = (work.Db, await Erasures.PlanAsync(work.Db));
             Instant Since(int months) => shop.Utc(today.PlusMonths(-months).AtMidnight());
             var looks = Since(plan.LookMonths);
@@ -81,15 +86,26 @@ internal sealed class RetentionRounds(
             if (plan.RequestMonths is { } requests)
             {
                 var since = Since(requests);
-                await db.OutsideRequests.Where(r => r.At < since && r.State != RequestState.Open).ExecuteDeleteAsync();
+                var old = db.OutsideRequests.Where(r => r.At < since && r.State != RequestState.Open);
+                hashes.UnionWith(await old.Where(r => r.PhotoHash != "").Select(r => r.PhotoHash).ToListAsync());
+                await old.ExecuteDeleteAsync();
                 work.Changed(TopicKind.Requests);
             }
             if (plan.MessageMonths is { } messages)
             {
                 var since = Since(messages);
-                await db.Messages.Where(m => m.At < since && m.CustomerId != null && m.State != MessageState.Waiting).ExecuteDeleteAsync();
+                var old = db.Messages.Where(m => m.At < since && m.CustomerId != null && m.State != MessageState.Waiting);
+                var files = db.Files.Where(f => f.Kind == RecordKind.Message && old.Any(m => m.Id == f.TargetId));
+                hashes.UnionWith(await old.Where(m => m.AttachmentHash != "").Select(m => m.AttachmentHash).ToListAsync());
+                hashes.UnionWith(await files.Select(f => f.Hash).ToListAsync());
+                await files.ExecuteDeleteAsync();
+                await old.ExecuteDeleteAsync();
             }
+            unused = await CustomerErasure.UnusedAsync(db, hashes);
         });
+        // From the disk only once the rows are gone for good.
+        store.Remove(unused);
+    }
 
     private Task AloneAsync(Instant now, Func<CommandContext, Task> change) =>
         CommandRunner.RunAsync<bool>(writer, Actor.Program(now), async work =>

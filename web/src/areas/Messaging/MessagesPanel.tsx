@@ -6,6 +6,7 @@ import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import { Panel } from '../../ui/Panel';
 import { useThread, type Target } from './useThread';
+import { MessageFiles } from './MessageFiles';
 import { WriteForm, type Written } from './WriteForm';
 
 type Message = Schemas['MessageView'];
@@ -64,6 +65,7 @@ export function MessagesPanel({ target, title, use, document, onClose }: Props) 
       body: message.body,
       now: message.now,
       document: message.document || null,
+      alsoTo: message.alsoTo,
     };
     return orderId !== undefined
       ? unwrap(api.POST('/api/orders/{id}/messages', { params: { path: { id: orderId } }, body })).then(renew)
@@ -110,6 +112,7 @@ export function MessagesPanel({ target, title, use, document, onClose }: Props) 
               done="Sending."
               button="Send"
               documents={orderId !== undefined}
+              further
               first={document}
             />
           )}
@@ -157,6 +160,7 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
           )}
         </div>
       )}
+      <MessageFiles files={message.files} />
       {message.trouble && <div className="small stop">{message.trouble}</div>}
       {mayWrite && (message.state === 'Failed' || message.state === 'MayHaveBeenSent') && (
         <div className="row small">

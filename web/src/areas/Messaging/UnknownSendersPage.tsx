@@ -10,6 +10,7 @@ import { CustomerSearch } from '../../ui/CustomerSearch';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
+import { MessageFiles } from './MessageFiles';
 import '../../ui/approval.css';
 import './notices.css';
 
@@ -111,6 +112,7 @@ function Conversation({ thread }: { thread: Thread }) {
             <div className="meta soft">
               <span>{[message.by, shop ? moment(wallTime(message.at, shop.timeZone), now) : ''].filter(Boolean).join(' · ')}</span>
             </div>
+            <MessageFiles files={message.files} />
             {message.trouble && <div className="small stop">{message.trouble}</div>}
           </li>
         ))}

@@ -6,6 +6,7 @@ import { clock, wallTime } from '../../lib/format';
 import { useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
+import { AlsoTo, NOBODY_ELSE } from './AlsoTo';
 import { useOffered, useThread, type Target } from './useThread';
 import '../../ui/approval.css';
 
@@ -17,6 +18,8 @@ export interface Written {
   body: string;
   now: boolean;
   document: string;
+  /** Numbers and addresses that each get a message of their own. */
+  alsoTo: string[];
 }
 
 interface Props {
@@ -30,10 +33,12 @@ interface Props {
   documents?: boolean;
   /** The document that goes along unless another is chosen. */
   first?: string;
+  /** It may go to further numbers and addresses. */
+  further?: boolean;
 }
 
 /** Writes a text or an email: where to, from which template, what it says. */
-export function WriteForm({ target, use = '', send, done, button, documents, first = '' }: Props) {
+export function WriteForm({ target, use = '', send, done, button, documents, first = '', further }: Props) {
   const thread = useThread(target).data;
   const templates = useQuery({
     queryKey: ['templates', 'order', target.orderId],
@@ -48,6 +53,7 @@ export function WriteForm({ target, use = '', send, done, button, documents, fir
   const [typed, setTyped] = useState<{ subject?: string; body?: string }>({});
   const [document, setDocument] = useState(first);
   const [other, setOther] = useState<string | null>(null);
+  const [alsoTo, setAlsoTo] = useState(NOBODY_ELSE);
   const [now, setNow] = useState(false);
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -70,10 +76,19 @@ export function WriteForm({ target, use = '', send, done, button, documents, fir
     setBusy(true);
     setProblem(null);
     try {
-      await send({ channel, address: other ?? at?.address ?? '', subject, body, now: now || !waits, document });
+      await send({
+        channel,
+        address: other ?? at?.address ?? '',
+        subject,
+        body,
+        now: now || !waits,
+        document,
+        alsoTo: [...alsoTo.ticked, ...alsoTo.typed.split(',').map((one) => one.trim())].filter(Boolean),
+      });
       say.done(waits && !now && shop ? `Scheduled for ${clock(wallTime(thread.quietUntil!, shop.timeZone))}.` : done);
       setTyped({});
       setDocument('');
+      setAlsoTo(NOBODY_ELSE);
     } catch (error) {
       setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
     } finally {
@@ -134,6 +149,14 @@ export function WriteForm({ target, use = '', send, done, button, documents, fir
           problem={problem?.field === 'address' ? problem.text : undefined}
         />
       )}
+      {further && (
+        <AlsoTo
+          addresses={addresses.filter((a) => !a.refused && (other !== null || a !== at))}
+          further={alsoTo}
+          onFurther={setAlsoTo}
+          problem={problem?.field === 'alsoTo' ? problem.text : undefined}
+        />
+      )}
       {channel === 'Email' && (
         <Labelled
           label="Subject"
@@ -165,11 +188,14 @@ export function WriteForm({ target, use = '', send, done, button, documents, fir
           Quiet hours: this will be sent at {clock(wallTime(thread.quietUntil!, shop.timeZone))}. Send it now anyway
         </label>
       )}
-      {problem && !(problem.field === 'address' && (other !== null || addresses.length === 0)) && problem.field !== 'subject' && (
-        <div className="notice stop" role="alert">
-          {problem.text}
-        </div>
-      )}
+      {problem &&
+        !(problem.field === 'address' && (other !== null || addresses.length === 0)) &&
+        problem.field !== 'subject' &&
+        problem.field !== 'alsoTo' && (
+          <div className="notice stop" role="alert">
+            {problem.text}
+          </div>
+        )}
       <div>
         <Button type="submit" variant="contained" disabled={!at && !other} aria-busy={busy}>
           {button}

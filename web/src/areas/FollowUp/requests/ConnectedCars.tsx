@@ -7,7 +7,6 @@ import { useNow, useShop } from '../../../lib/shop';
 import { Empty, Failed, Loading } from '../../../ui/Feedback';
 import { Plate } from '../../../ui/Plate';
 import { SaveCsv } from '../../../ui/SaveCsv';
-import styles from './requests.module.css';
 
 type Car = Schemas['ConnectedCarRow'];
 
@@ -36,7 +35,7 @@ export function ConnectedCars() {
   if (cars.length === 0)
     return <Empty title="No vehicle reports">Owners agree at the service for connected vehicles; theirs appear here by themselves.</Empty>;
   return (
-    <section className={`card ${styles.request}`} aria-labelledby="heard">
+    <section className="card" aria-labelledby="heard">
       <header>
         <h2 id="heard">What was last heard</h2>
         <span className="grow" />

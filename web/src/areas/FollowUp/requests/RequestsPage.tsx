@@ -207,6 +207,18 @@ function RequestCard({ row }: { row: Row }) {
         )}
         {row.orderId !== null && <Button onClick={() => void navigate(`/orders/${row.orderId}`)}>Repair order</Button>}
         {row.kind !== 'Question' && textBack}
+        {row.mayJoin && (
+          <Button
+            onClick={() =>
+              void act(
+                unwrap(api.POST('/api/requests/{id}/join', path)),
+                'Joined. What the other said is on this one, and its time is free again.',
+              ).catch(say.refused)
+            }
+          >
+            {row.kind === 'Booking' ? 'Keep this time, join the rest' : 'Join with the rest'}
+          </Button>
+        )}
         {open && (
           <Button onClick={() => setForm('customer')}>{row.customerId === null ? 'Put to a customer…' : 'Another customer…'}</Button>
         )}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../../lib/api';
 import { amount } from '../../../lib/format';
 import { useActions, useTotals } from '../../../lib/order/useSheet';
+import { FailedParts } from './FailedParts';
 import { Combo } from '../../../ui/Combo';
 import { Field } from '../../../ui/Fields';
 import { useSay } from '../../../ui/Toasts';
@@ -84,6 +85,7 @@ export function PaidBy({ job }: { job: Job }) {
           />
         </div>
       )}
+      {job.isComeback && <FailedParts job={job} />}
       {job.creditLost && (
         <p className="caution small" role="status">
           {job.creditLost}
