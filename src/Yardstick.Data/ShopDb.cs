@@ -282,6 +282,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>What the shop wants its measures to be.</summary>
     public DbSet<MeasureAim> MeasureAims => Set<MeasureAim>();
 
+    /// <summary>Pages of measures that go out by email.</summary>
+    public DbSet<MeasureMail> MeasureMails => Set<MeasureMail>();
+
     /// <summary>What invoices add to the shop's measures.</summary>
     public DbSet<SaleRecord> Sales => Set<SaleRecord>();
 

@@ -70,6 +70,7 @@ public static class Api
         Phrases.Map(api);
         CheckIn.Map(api);
         Measures.Map(api);
+        MeasureMails.Map(api);
         WhatMoved.Map(api);
         Reminders.Map(api);
         ReminderSets.Map(api);

@@ -156,6 +156,7 @@ public static class Services
             services.AddHostedService<ConnectedCarRounds>();
             services.AddHostedService<BackupRounds>();
             services.AddHostedService<RetentionRounds>();
+            services.AddHostedService<MeasureMailRounds>();
             services.AddHostedService(s => s.GetRequiredService<CustomerLooks>());
             services.AddHostedService<WarmUp>();
             services.AddHostedService(s => s.GetRequiredService<OldCommandCleanup>());

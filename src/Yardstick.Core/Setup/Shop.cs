@@ -137,6 +137,9 @@ public partial class Shop
     /// <summary>Color of the head of customers' pages, <c>#rrggbb</c>; empty for the program's own.</summary>
     public string PageColor { get; internal set; } = "";
 
+    /// <summary>Content hash of the photo under the head of the booking page; empty without one.</summary>
+    public string BookingPictureHash { get; internal set; } = "";
+
     /// <summary>What is read on <see cref="PageColor"/>; empty where there is none.</summary>
     public string PageInk => PageColor.Length == 0 ? "" : ContrastInk.On(PageColor);
 

@@ -78,6 +78,9 @@ public partial class Shop
                 ? Kept(() => BookingStep = typed == "30" ? 30 : 60)
                 : new Problem("shop.bookingStep", "Bookings begin every 30 or 60 minutes.", field),
             "bookingWords" => Text(typed, 300, field, v => BookingWords = v),
+            "bookingPicture" => typed.Length == 0 || typed.Length == 64 && typed.All(char.IsAsciiHexDigitLower)
+                ? Kept(() => BookingPictureHash = typed)
+                : new Problem("shop.picture", "Choose a picture on this computer.", field),
             "pageColor" => Read(ContrastInk.Read(typed, field), v => PageColor = v),
             "bookingSite" => SetSite(typed),
             "declinedAfterDays" => Count(typed, field, 730, "days", v => DeclinedAfterDays = v),
@@ -177,6 +180,7 @@ public partial class Shop
             "bookingDays" => BookingDays.ToString(CultureInfo.InvariantCulture),
             "bookingStep" => BookingStep.ToString(CultureInfo.InvariantCulture),
             "bookingWords" => BookingWords,
+            "bookingPicture" => BookingPictureHash,
             "pageColor" => PageColor,
             "bookingSite" => BookingSite,
             "declinedAfterDays" => DeclinedAfterDays.ToString(CultureInfo.InvariantCulture),

@@ -52,6 +52,18 @@ internal static class DemoExtras
                     }
                 );
         }
+        db.MeasureMails.Add(
+            MeasureMail
+                .Create(
+                    MeasurePage.Today,
+                    MeasureMailTime.Morning,
+                    "ingrid@lanternbay.example",
+                    [],
+                    shop.LocalNow,
+                    new Actor(1, shop.UtcNow.PlusDays(-40))
+                )
+                .Value
+        );
         Label[] labels =
         [
             Named(1, RecordKind.Order, "Fleet"),

@@ -71,6 +71,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
             Address = "12 Breakwater Avenue\nLantern Bay, ME",
             Phone = "(207) 555-0100",
             LogoHash = DemoPictures.Logo,
+            BookingPictureHash = DemoPictures.Shop,
             TimeZone = "America/New_York",
             PlateRegion = "ME",
             Email = "front@lanternbay.example",

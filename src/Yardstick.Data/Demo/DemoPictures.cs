@@ -7,7 +7,8 @@ internal static class DemoPictures
 {
     internal static readonly string Logo = HashOf(Read("logo.png")),
         Housing = HashOf(Read("housing.jpg")),
-        Pad = HashOf(Read("pad.jpg"));
+        Pad = HashOf(Read("pad.jpg")),
+        Shop = HashOf(Read("shop.jpg"));
 
     internal static int SizeOf(string name) => Read(name).Length;
 
@@ -19,6 +20,7 @@ internal static class DemoPictures
         File.WriteAllBytes(Path.Combine(folder, "files", Logo), Read("logo.png"));
         File.WriteAllBytes(Path.Combine(folder, "photos", Housing + ".jpg"), Read("housing.jpg"));
         File.WriteAllBytes(Path.Combine(folder, "photos", Pad + ".jpg"), Read("pad.jpg"));
+        File.WriteAllBytes(Path.Combine(folder, "photos", Shop + ".jpg"), Read("shop.jpg"));
     }
 
     private static byte[] Read(string name)

@@ -183,7 +183,14 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
                 At = shop.UtcNow.PlusMinutes(-86),
             }
         );
-        foreach (var (hash, name) in new[] { (DemoPictures.Housing, "housing.jpg"), (DemoPictures.Pad, "pad.jpg") })
+        foreach (
+            var (hash, name) in new[]
+            {
+                (DemoPictures.Housing, "housing.jpg"),
+                (DemoPictures.Pad, "pad.jpg"),
+                (DemoPictures.Shop, "shop.jpg"),
+            }
+        )
             db.Photos.Add(
                 new Photo
                 {

@@ -5157,6 +5157,39 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("MeasureAims");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Reports.MeasureMail", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Page")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("SentFor")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Time")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Page", "Time", "Address")
+                        .IsUnique();
+
+                    b.ToTable("MeasureMails");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.Appointment", b =>
                 {
                     b.Property<long>("Id")
@@ -5912,6 +5945,10 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<int>("BookingLeadHours")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("BookingPictureHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<int>("BookingShare")
                         .HasColumnType("INTEGER");

@@ -4,7 +4,7 @@ using Yardstick.Core.Reports;
 
 namespace Yardstick.Data.Reports;
 
-internal sealed class ReportsMapping : IEntityTypeConfiguration<MeasureAim>
+internal sealed class ReportsMapping : IEntityTypeConfiguration<MeasureAim>, IEntityTypeConfiguration<MeasureMail>
 {
     public void Configure(EntityTypeBuilder<MeasureAim> builder)
     {
@@ -12,4 +12,14 @@ internal sealed class ReportsMapping : IEntityTypeConfiguration<MeasureAim>
         builder.Property(a => a.Measure).HasConversion<string>();
         builder.Property(a => a.Value).HasConversion<TenThousandths>();
     }
+
+    public void Configure(EntityTypeBuilder<MeasureMail> builder) =>
+        builder
+            .HasIndex(m => new
+            {
+                m.Page,
+                m.Time,
+                m.Address,
+            })
+            .IsUnique();
 }

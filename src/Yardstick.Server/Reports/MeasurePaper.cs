@@ -51,7 +51,25 @@ internal static class MeasurePaper
             ],
         };
 
-    private static string NameOf(MeasurePage page) =>
+    /// <summary>Its figures as an email says them, a line each.</summary>
+    internal static string InWords(MeasuresView view) =>
+        string.Join(
+            '\n',
+            [
+                $"{view.Period}, {view.Against.Replace(" (dotted)", "", StringComparison.Ordinal)}",
+                "",
+                .. view.Figures.Select(f =>
+                    f.Value is null ? $"{f.Name}: none"
+                    : f.Before is null ? $"{f.Name}: {Shown(f.Value, f.Unit)}"
+                    : $"{f.Name}: {Shown(f.Value, f.Unit)} (before {Shown(f.Before, f.Unit)})"
+                ),
+                "",
+                "The tables are attached. Emails like this one are stopped under Measures, By email.",
+            ]
+        );
+
+    /// <summary>What a page is called.</summary>
+    internal static string NameOf(MeasurePage page) =>
         page switch
         {
             MeasurePage.Approval => "approval and deferred work",

@@ -263,7 +263,8 @@ public static class Measures
             );
     }
 
-    private static async Task<Result<MeasuresView>> ReadAsync(
+    /// <summary>Reads a page.</summary>
+    internal static async Task<Result<MeasuresView>> ReadAsync(
         MeasurePage page,
         MeasuresQuery query,
         Shop shop,

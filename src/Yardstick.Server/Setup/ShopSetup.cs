@@ -97,6 +97,9 @@ public static class ShopSetup
         /// <summary>Color of the head of customers' pages, <c>#rrggbb</c>; empty for the program's own.</summary>
         public required string PageColor { get; init; }
 
+        /// <summary>Content hash of the photo under the head of the booking page; empty without one.</summary>
+        public required string BookingPictureHash { get; init; }
+
         /// <summary>What stands over the services on the page.</summary>
         public required string BookingWords { get; init; }
 
@@ -217,6 +220,7 @@ public static class ShopSetup
                 BookingStep = shop.Shown("bookingStep"),
                 BookingWords = shop.BookingWords,
                 PageColor = shop.PageColor,
+                BookingPictureHash = shop.BookingPictureHash,
                 BookingSite = shop.BookingSite,
                 DeclinedAfterDays = shop.Shown("declinedAfterDays"),
                 AskAgainDays = shop.Shown("askAgainDays"),

@@ -25,6 +25,73 @@ public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
         owner.GetAsync($"measures/{page}?period={Uri.EscapeDataString(period)}");
 
     [Fact]
+    public async Task A_page_goes_out_every_morning_once_and_rests_while_whoever_wants_it_may_not_see_it()
+    {
+        using var ingrid = await shop.SignInAsync("ingrid");
+        var person = (await ingrid.GetAsync("people"))
+            .AsArray()
+            .Single(p => p!.Text("name").StartsWith("Dario", StringComparison.Ordinal))!
+            .Id();
+        async Task MayAsync(Browser owner, bool? allowed) =>
+            await owner.PostAsync($"people/{person}/rights", new { permission = "SeeMeasures", allowed });
+        await MayAsync(ingrid, true);
+        using var dario = await shop.SignInAsync("dario");
+        async Task<int> SentAsync() =>
+            JsonNode
+                .Parse(await shop.Outside.GetStringAsync("post/all"))!
+                .AsArray()
+                .Count(p => p!.Text("address") == "morning@shop.example" && p!.Text("way") == "out");
+        async Task UntilAsync(int count)
+        {
+            for (var i = 0; i < 150 && await SentAsync() < count; i++)
+            {
+                shop.Time.Advance(TimeSpan.FromMinutes(1));
+                await Task.Delay(100);
+            }
+        }
+        var made = await dario.PostAsync(
+            "measure-mails",
+            new
+            {
+                page = "Today",
+                time = "Morning",
+                address = "morning@shop.example",
+            }
+        );
+        Assert.StartsWith("Dario", (await dario.GetAsync("measure-mails")).AsArray().Single()!.Text("by"), StringComparison.Ordinal);
+        await UntilAsync(0);
+        Assert.Equal(0, await SentAsync());
+        shop.DaysPass(1);
+        await UntilAsync(1);
+        for (var i = 0; i < 10; i++, await Task.Delay(50))
+            shop.Time.Advance(TimeSpan.FromMinutes(1));
+        Assert.Equal(1, await SentAsync());
+        await using (var db = shop.OpenDb())
+        {
+            var message = await db.Messages.AsNoTracking().SingleAsync(m => m.Address == "morning@shop.example");
+            var own = await db.Shops.SingleAsync();
+            var yesterday = own.Local(message.At).Date.PlusDays(-1);
+            Assert.Equal($"today-{yesterday:uuuu-MM-dd}.pdf", message.AttachmentName);
+            Assert.Contains("Sales: ", message.Body, StringComparison.Ordinal);
+        }
+
+        // Who left, or lost the right, gets nothing more; what was set up stays and says why.
+        using (var again = await shop.SignInAsync("ingrid"))
+        {
+            await MayAsync(again, null);
+            Assert.True((await again.GetAsync("measure-mails")).AsArray().Single()!.Flag("rests"));
+        }
+        shop.DaysPass(1);
+        for (var i = 0; i < 10; i++, await Task.Delay(50))
+            shop.Time.Advance(TimeSpan.FromMinutes(1));
+        Assert.Equal(1, await SentAsync());
+        using var owner = await shop.SignInAsync("ingrid");
+        Assert.Equal(HttpStatusCode.OK, (await owner.SendAsync(HttpMethod.Delete, $"measure-mails/{made.Id()}")).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await owner.SendAsync(HttpMethod.Delete, $"measure-mails/{made.Id()}")).Status);
+        Assert.Empty((await owner.GetAsync("measure-mails")).AsArray());
+    }
+
+    [Fact]
     public async Task Sales_hours_and_profit_of_three_years_are_those_of_the_priced_cases_to_the_cent()
     {
         using var owner = await shop.SignInAsync("ingrid");

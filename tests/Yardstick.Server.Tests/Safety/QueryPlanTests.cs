@@ -29,6 +29,7 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "BookingServices",
         "ReminderSets",
         "MeasureAims",
+        "MeasureMails",
         "AccessTokens",
         "StaffRights",
         "BackupPlans",

@@ -6345,6 +6345,122 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measure-mails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Pages of measures that go out by email by themselves. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasureMailView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** @description Pages of measures that go out by email by themselves. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MeasureMailRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measure-mails/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Pages of measures that go out by email by themselves. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/measures/moved/{measure}": {
         parameters: {
             query?: never;
@@ -23239,6 +23355,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/customers-pages/booking/picture.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The page on which customers book: what, when it is really free, who they are. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers-pages/booking/times": {
         parameters: {
             query?: never;
@@ -25193,6 +25343,8 @@ export interface components {
         BookingPage: {
             /** @description What stands over it. */
             head: components["schemas"]["PageHead"];
+            /** @description Name of the photo under the head, for its address; empty without one. */
+            picture: string;
             /** @description Address of the shop. */
             address: string;
             /** @description Bookings are taken. */
@@ -28862,6 +29014,32 @@ export interface components {
             /** @description It is as it stands now. */
             isNow: boolean;
         };
+        /** @description A new one. */
+        MeasureMailRequest: {
+            page: components["schemas"]["MeasurePage"];
+            time: components["schemas"]["MeasureMailTime"];
+            address: null | string;
+        };
+        /** @enum {unknown} */
+        MeasureMailTime: "Morning" | "Month";
+        /** @description One of them. */
+        MeasureMailView: {
+            /**
+             * Format: int64
+             * @description Key.
+             */
+            id: number;
+            /** @description The page. */
+            page: components["schemas"]["MeasurePage"];
+            /** @description When. */
+            time: components["schemas"]["MeasureMailTime"];
+            /** @description Where to. */
+            address: string;
+            /** @description Who set it up. */
+            by: string;
+            /** @description Whoever set it up may not see measures any more, so none goes out. */
+            rests: boolean;
+        };
         /** @enum {unknown} */
         MeasurePage: "Today" | "Sales" | "Technicians" | "Approval" | "Floor" | "Parts" | "Customers" | "Money";
         /** @description What a figure is made of. */
@@ -32218,6 +32396,8 @@ export interface components {
             bookingStep: string;
             /** @description Color of the head of customers' pages, `#rrggbb`; empty for the program's own. */
             pageColor: string;
+            /** @description Content hash of the photo under the head of the booking page; empty without one. */
+            bookingPictureHash: string;
             /** @description What stands over the services on the page. */
             bookingWords: string;
             /** @description The shop's own site that may show the page in a frame. */

@@ -9,6 +9,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Safety;
 using Yardstick.Server.Schedule;
@@ -31,6 +32,9 @@ public static class BookingPages
     {
         /// <summary>What stands over it.</summary>
         public required PageHead Head { get; init; }
+
+        /// <summary>Name of the photo under the head, for its address; empty without one.</summary>
+        public required string Picture { get; init; }
 
         /// <summary>Address of the shop.</summary>
         public required string Address { get; init; }
@@ -89,12 +93,23 @@ public static class BookingPages
     {
         var page = api.MapGroup("/customers-pages/booking").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
         page.MapGet("", PageAsync).Produces<BookingPage>();
+        page.MapGet("/picture.jpg", PictureAsync);
         page.MapGet("/times", TimesAsync).Produces<IReadOnlyList<BookableDay>>().ProducesProblem(422);
         page.MapPost("/opened", OpenedAsync).Produces(204);
         page.MapPost("", BookAsync)
             .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(BookingPhotos.MostSent))
             .Produces<BookingTaken>()
             .ProducesProblem(422);
+    }
+
+    /// <summary>The shop's photo. Another one has another address, so that a phone asks once.</summary>
+    private static async Task<IResult> PictureAsync(ShopDb db, ContentStore store, HttpContext http)
+    {
+        var hash = await db.Shops.Select(s => s.BookingPictureHash).SingleOrDefaultAsync();
+        if (string.IsNullOrEmpty(hash) || store.PathOf(hash, picture: true) is var path && !File.Exists(path))
+            return Results.NotFound();
+        http.Response.Headers.CacheControl = "public, max-age=86400";
+        return Results.File(path, "image/jpeg");
     }
 
     /// <summary>The page was opened from a message.</summary>
@@ -125,6 +140,7 @@ public static class BookingPages
             new BookingPage
             {
                 Head = PageHead.Of(shop),
+                Picture = shop.BookingPictureHash,
                 Address = shop.Address,
                 IsOpen = shop.TakesBookings && services.Count > 0,
                 Words = shop.BookingWords,

@@ -1,15 +1,5 @@
 import { NavLink, Outlet, useLocation } from 'react-router';
-
-const PAGES = [
-  ['today', 'Today'],
-  ['sales', 'Sales'],
-  ['technicians', 'Technicians'],
-  ['approval', 'Approval and deferred work'],
-  ['floor', 'Floor'],
-  ['parts', 'Parts and stock'],
-  ['customers', 'Customers'],
-  ['money', 'Money'],
-] as const;
+import { PAGE_NAMES, PAGES } from './pages';
 
 /** The pages of measures, with their tabs; period and filters go along from one to the next. */
 export default function MeasuresFrame() {
@@ -17,9 +7,9 @@ export default function MeasuresFrame() {
   return (
     <>
       <nav className="page-tabs" aria-label="Measures">
-        {PAGES.map(([page, label]) => (
-          <NavLink key={page} to={`/measures/${page}${search}`} end>
-            {label}
+        {PAGES.map(([word, page]) => (
+          <NavLink key={page} to={`/measures/${word}${search}`} end>
+            {PAGE_NAMES[page]}
           </NavLink>
         ))}
       </nav>

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { api, Problem, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
@@ -7,25 +7,16 @@ import { amount } from '../../lib/format';
 import { Failed, Loading } from '../../ui/Feedback';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { SavedViews } from '../../ui/SavedViews';
+import { ByEmail } from './ByEmail';
 import { FigureRows } from './FigureRows';
 import { FigureTable } from './FigureTable';
+import { PAGES } from './pages';
 import { WhatMoved } from './WhatMoved';
 import { ScopeBar } from './ScopeBar';
 import { useScope } from './useMeasures';
 import styles from './measures.module.css';
 
 const SalesChart = lazy(() => import('./SalesChart'));
-
-const PAGES: Record<string, Schemas['MeasurePage']> = {
-  today: 'Today',
-  sales: 'Sales',
-  technicians: 'Technicians',
-  approval: 'Approval',
-  floor: 'Floor',
-  parts: 'Parts',
-  customers: 'Customers',
-  money: 'Money',
-};
 
 const COLUMNS: CsvColumn<Schemas['MeasureFigure']>[] = [
   ['Measure', (figure) => figure.name],
@@ -40,7 +31,8 @@ const COLUMNS: CsvColumn<Schemas['MeasureFigure']>[] = [
 /** A page of what the shop is measured by: figures against their aims and the periods before, and the tables that explain them. */
 export default function MeasuresPage() {
   const name = useParams().page ?? '';
-  const page = PAGES[name];
+  const page = PAGES.find(([word]) => word === name)?.[1];
+  const [mailing, setMailing] = useState(false);
   const scope = useScope();
   const client = useQueryClient();
   const measures = useQuery({
@@ -65,8 +57,14 @@ export default function MeasuresPage() {
             PDF
           </a>
         )}
+        {view && (
+          <button className="linkish" onClick={() => setMailing(true)}>
+            By email…
+          </button>
+        )}
         {view && <SaveCsv name={`measures-${name}`} columns={COLUMNS} rows={view.figures} />}
       </div>
+      {mailing && <ByEmail page={page} onClose={() => setMailing(false)} />}
       <ScopeBar scope={scope} problem={refused} />
       {!view ? (
         measures.error && !refused ? (

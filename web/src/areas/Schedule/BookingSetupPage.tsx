@@ -2,10 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
 import { useRefresh } from '../../lib/shop';
+import { uploadPhoto } from '../../lib/upload';
 import { AddRow } from '../../ui/AddRow';
 import { EditCell } from '../../ui/EditCell';
 import { Failed, Loading } from '../../ui/Feedback';
 import { Field, Part } from '../../ui/Fields';
+import { PicturePart } from '../../ui/PicturePart';
 import { SaveCsv } from '../../ui/SaveCsv';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
@@ -41,6 +43,8 @@ export default function BookingSetupPage() {
     (field, value) => unwrap(api.POST('/api/setup/shop', { body: { field, value, version: shop.data?.version ?? 0 } })),
     renew,
   );
+  const putPicture = (hash: string) =>
+    unwrap(api.POST('/api/setup/shop', { body: { field: 'bookingPicture', value: hash, version: shop.data?.version ?? 0 } })).then(renew);
   const failed = [shop, services, texts].find((query) => query.error && !query.data);
   if (failed) return <Failed error={failed.error} again={() => void failed.refetch()} />;
   if (!shop.data || !services.data || !texts.data) return <Loading what="booking" />;
@@ -142,6 +146,14 @@ export default function BookingSetupPage() {
             better.
           </p>
         </Part>
+        <PicturePart
+          title="Picture"
+          words="A photo under the head of the booking page: the shop, the people. It is cut to three times as wide as high."
+          src={s.bookingPictureHash && `/api/photos/${s.bookingPictureHash}`}
+          alt="Picture of the booking page"
+          onFile={async (file) => putPicture(await uploadPhoto(file))}
+          onRemove={() => putPicture('')}
+        />
         <Part title="How customers get there">
           <p>
             <a href={address} target="_blank" rel="noreferrer">

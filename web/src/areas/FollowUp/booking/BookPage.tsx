@@ -110,6 +110,7 @@ export function BookPage() {
   return (
     <>
       <Head {...page.head} />
+      {page.picture && <img class="shop-picture" src={`/api/customers-pages/booking/picture.jpg?${page.picture.slice(0, 8)}`} alt="" />}
       <main>
         <h1>Book a time</h1>
         {page.words && <p class="pre">{page.words}</p>}
