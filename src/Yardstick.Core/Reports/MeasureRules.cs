@@ -42,17 +42,4 @@ public static class MeasureRules
     /// <param name="values">Its value at the thirteen month ends.</param>
     public static MeasureValue Turns(decimal sold, IReadOnlyCollection<decimal> values) =>
         new(sold, decimal.Round(values.Sum() / values.Count, 2, MidpointRounding.AwayFromZero));
-
-    /// <summary>What took most of a sale's parts against the markup tables, in words.</summary>
-    /// <param name="sale">The sale.</param>
-    public static string GapWords(SaleRecord sale) =>
-        new (long Cost, string Words)[]
-        {
-            (sale.GapCustomer.Cents, "customer's parts discount"),
-            (sale.GapSet.Cents, "price set by hand or held"),
-            (sale.GapFixed.Cents, "fixed price of a job"),
-            (sale.GapDiscounts.Cents, "discounts and credits"),
-        }
-            .MaxBy(g => g.Cost)
-            .Words;
 }

@@ -11,10 +11,15 @@ namespace Yardstick.Server.Reports;
 /// <param name="Make">Vehicles of this make.</param>
 /// <param name="CannedJobId">Orders with this canned job.</param>
 /// <param name="Payer">Invoices of this payer.</param>
-public sealed record MeasureFilter(long? WriterId, string? Source, string? Make, long? CannedJobId, Payer? Payer)
+/// <param name="TechnicianId">Orders that this technician leads or was on the clock for.</param>
+public sealed record MeasureFilter(long? WriterId, string? Source, string? Make, long? CannedJobId, Payer? Payer, long? TechnicianId)
 {
+    /// <summary>Everything.</summary>
+    internal static readonly MeasureFilter Everything = new(null, null, null, null, null, null);
+
     /// <summary>Nothing is left out.</summary>
-    public bool IsEmpty => WriterId is null && string.IsNullOrEmpty(Source) && string.IsNullOrEmpty(Make) && CannedJobId is null;
+    public bool IsEmpty =>
+        WriterId is null && TechnicianId is null && string.IsNullOrEmpty(Source) && string.IsNullOrEmpty(Make) && CannedJobId is null;
 
     /// <summary>Sales records that it lets through.</summary>
     /// <param name="db">The database.</param>
@@ -36,6 +41,8 @@ public sealed record MeasureFilter(long? WriterId, string? Source, string? Make,
     {
         if (WriterId is { } writer)
             orders = orders.Where(o => o.WriterId == writer);
+        if (TechnicianId is { } technician)
+            orders = orders.Where(o => o.LeadId == technician || db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == technician));
         if (Source is { Length: > 0 } source)
             orders = orders.Where(o => db.Customers.Any(c => c.Id == o.CustomerId && c.Source == source));
         if (Make is { Length: > 0 } make)

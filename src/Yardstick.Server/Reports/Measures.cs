@@ -27,6 +27,10 @@ public static class Measures
         [FromQuery(Name = "writerId")]
         public long? WriterId { get; init; }
 
+        /// <summary>Orders that this technician leads or was on the clock for.</summary>
+        [FromQuery(Name = "technicianId")]
+        public long? TechnicianId { get; init; }
+
         /// <summary>Customers who came by this source.</summary>
         [FromQuery(Name = "source")]
         public string? Source { get; init; }
@@ -175,6 +179,7 @@ public static class Measures
     /// <summary>What measures can be narrowed to.</summary>
     public sealed record MeasureChoices(
         IReadOnlyList<MeasureChoice> Writers,
+        IReadOnlyList<MeasureChoice> Technicians,
         IReadOnlyList<string> Sources,
         IReadOnlyList<string> Makes,
         IReadOnlyList<MeasureChoice> CannedJobs
@@ -218,18 +223,20 @@ public static class Measures
         api.MapPost("/measures/aims", SetAim).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> ChoicesAsync(ShopDb db) =>
-        Results.Ok(
+    private static async Task<IResult> ChoicesAsync(ShopDb db)
+    {
+        var staff = await db.Staff.AsNoTracking().OrderBy(s => s.Id).ToListAsync();
+        List<MeasureChoice> Those(Func<StaffMember, bool> which) => [.. staff.Where(which).Select(s => new MeasureChoice(s.Id, s.Name))];
+        return Results.Ok(
             new MeasureChoices(
-                (await db.Staff.AsNoTracking().OrderBy(s => s.Id).ToListAsync())
-                    .Where(s => Rights.Allows(s.Role, Permission.WriteUp))
-                    .Select(s => new MeasureChoice(s.Id, s.Name))
-                    .ToList(),
+                Those(s => Rights.Allows(s.Role, Permission.WriteUp)),
+                Those(s => s.Role == Role.Technician),
                 (await db.Shops.AsNoTracking().SingleAsync()).CustomerSources,
                 await db.VehicleMakesAsync(),
                 await db.OfferedCannedJobs.OrderBy(c => c.Title).Select(c => new MeasureChoice(c.Id, c.Title)).ToListAsync()
             )
         );
+    }
 
     private static async Task<IResult> PageAsync(
         MeasurePage page,
@@ -302,7 +309,7 @@ public static class Measures
     }
 
     internal static MeasureFilter FilterOf(MeasuresQuery query) =>
-        new(query.WriterId, query.Source, query.Make, query.CannedJobId, query.Payer);
+        new(query.WriterId, query.Source, query.Make, query.CannedJobId, query.Payer, query.TechnicianId);
 
     private static string Against(ReportPeriod period)
     {

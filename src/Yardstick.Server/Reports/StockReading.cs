@@ -9,8 +9,6 @@ namespace Yardstick.Server.Reports;
 /// <summary>Measures of stock: its value, how often it turns, what lies idle.</summary>
 internal sealed class StockReading(ShopDb db, Shop shop, LocalDate today, MeasureMemory memory)
 {
-    private static readonly MeasureFilter Whole = new(null, null, null, null, null);
-
     /// <summary>No movement is older.</summary>
     private static readonly LocalDate Beginning = new(2000, 1, 1);
 
@@ -42,7 +40,7 @@ internal sealed class StockReading(ShopDb db, Shop shop, LocalDate today, Measur
         memory.OfAsync(
             what,
             new ReportPeriod(from, until, "", until),
-            Whole,
+            MeasureFilter.Everything,
             today,
             async period =>
             {

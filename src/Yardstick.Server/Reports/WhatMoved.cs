@@ -54,7 +54,7 @@ public static class WhatMoved
             {
                 Measure.EffectiveRate => await RateAsync(db, reader, parsed.Value, filter),
                 Measure.PartsMargin => await PartsAsync(db, reader, parsed.Value, filter),
-                _ => await PromisesAsync(db, reader, parsed.Value),
+                _ => await PromisesAsync(db, shop, reader, parsed.Value),
             }
         );
     }
@@ -111,10 +111,7 @@ public static class WhatMoved
             .AsNoTracking()
             .ToListAsync();
         var ids = worst.ConvertAll(s => s.InvoiceId);
-        var numbers = await db
-            .Invoices.Where(i => ids.Contains(i.Id))
-            .Select(i => new { i.Id, i.Number })
-            .ToDictionaryAsync(i => i.Id, i => i.Number);
+        var invoices = await db.Invoices.AsNoTracking().Where(i => ids.Contains(i.Id)).ToDictionaryAsync(i => i.Id);
         var plates = await reader.PlatesAsync(worst.Select(s => s.OrderId));
         var sums = await reader.SumsAsync(period);
         var gap = (sums.AtBands - sums.PartLines) / 100m;
@@ -126,9 +123,9 @@ public static class WhatMoved
                     .Select(s => (Sale: s, Cost: s.GapCustomer.Amount + s.GapSet.Amount + s.GapFixed.Amount + s.GapDiscounts.Amount))
                     .Where(s => s.Cost > 0)
                     .Select(s => new MovedRow(
-                        Invariant($"Invoice {numbers[s.Sale.InvoiceId]}"),
+                        Invariant($"Invoice {invoices[s.Sale.InvoiceId].Number}"),
                         plates.GetValueOrDefault(s.Sale.OrderId, ""),
-                        MeasureRules.GapWords(s.Sale),
+                        PartsLoss.Of(invoices[s.Sale.InvoiceId].Case(), s.Sale.Gap).Words,
                         s.Cost,
                         Invariant($"/invoices/{s.Sale.InvoiceId}")
                     )),
@@ -136,7 +133,47 @@ public static class WhatMoved
         );
     }
 
-    private static async Task<MovedView> PromisesAsync(ShopDb db, MeasureReader reader, ReportPeriod period)
+    /// <summary>What held each of these up.</summary>
+    private static async Task<IReadOnlyDictionary<long, LatePromise>> LateAsync(ShopDb db, Shop shop, IReadOnlyList<FinishedOrder> late)
+    {
+        var ids = late.Select(o => o.OrderId).ToList();
+        var opened = await db.Orders.Where(o => ids.Contains(o.Id)).Select(o => new { o.Id, o.OpenedAt }).ToDictionaryAsync(o => o.Id);
+        var stages = (await db.StageChanges.AsNoTracking().Where(c => ids.Contains(c.OrderId)).ToListAsync()).ToLookup(c => c.OrderId);
+        var jobs = (
+            await db
+                .Jobs.Where(j => ids.Contains(j.OrderId) && j.RemovedAt == null && j.FinishedAt != null)
+                .Select(j => new
+                {
+                    j.Id,
+                    j.OrderId,
+                    j.SoldHours,
+                })
+                .ToListAsync()
+        ).ToLookup(j => j.OrderId);
+        var clocked = (await db.TimeEntries.AsNoTracking().Where(t => ids.Contains(t.OrderId) && t.End != null).ToListAsync()).ToLookup(
+            t => t.JobId,
+            t => (decimal)(t.End!.Value - t.Start).TotalHours
+        );
+        return late.ToDictionary(
+            o => o.OrderId,
+            o =>
+                LatePromise.Of(
+                    [
+                        .. StageStay.Ended(
+                            opened[o.OrderId].OpenedAt,
+                            stages[o.OrderId],
+                            opened[o.OrderId].OpenedAt,
+                            shop.Utc(o.FinishedAt).PlusTicks(1),
+                            shop
+                        ),
+                    ],
+                    jobs[o.OrderId].Sum(j => j.SoldHours.Value),
+                    jobs[o.OrderId].Sum(j => clocked[j.Id].Sum())
+                )
+        );
+    }
+
+    private static async Task<MovedView> PromisesAsync(ShopDb db, Shop shop, MeasureReader reader, ReportPeriod period)
     {
         var late = (await reader.FinishedAsync(period))
             .Where(o => o.MinutesLate is not null)
@@ -154,6 +191,7 @@ public static class WhatMoved
             })
             .ToDictionaryAsync(o => o.Id);
         var plates = await reader.PlatesAsync(ids);
+        var reasons = await LateAsync(db, shop, shown);
         return new MovedView(
             late.Count == 0 ? "Every promise was kept." : Invariant($"{late.Count} were finished after their promise. The latest first."),
             MeasureUnit.Hours,
@@ -161,7 +199,7 @@ public static class WhatMoved
                 .. shown.Select(o => new MovedRow(
                     Invariant($"Order {orders[o.OrderId].Number}"),
                     plates.GetValueOrDefault(o.OrderId, ""),
-                    orders[o.OrderId].Title,
+                    Invariant($"{orders[o.OrderId].Title}: {reasons[o.OrderId].Words}"),
                     decimal.Round(o.MinutesLate!.Value / 60m, 2, MidpointRounding.AwayFromZero),
                     Invariant($"/orders/{o.OrderId}")
                 )),

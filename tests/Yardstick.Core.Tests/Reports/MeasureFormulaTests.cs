@@ -38,6 +38,61 @@ public sealed class MeasureFormulaTests
             Assert.Equal(priced.LaborHours * 140 - priced.Labor, LaborLoss.Of(pricing, 140).Sum);
         });
 
+    [Fact]
+    public void What_parts_brought_less_than_their_bands_is_told_by_its_reasons() =>
+        PropertyTests.Case.Sample(pricing =>
+        {
+            var bands = new CreditedInvoice(pricing).Posted.Bands;
+            Assert.Equal((bands.AtBands - bands.Net) / 100m, PartsLoss.Of(pricing, bands).Sum);
+        });
+
+    [Fact]
+    public void A_part_that_was_bought_above_what_it_was_quoted_by_is_not_the_same_as_one_priced_by_hand()
+    {
+        PricingCase Case(bool held) =>
+            new()
+            {
+                Policy = ExampleTests.Case("03-tires-with-companions.json").Policy,
+                Jobs =
+                [
+                    new PricingJob
+                    {
+                        Id = "A",
+                        Lines =
+                        [
+                            new PartCaseLine
+                            {
+                                Quantity = 2,
+                                UnitCost = 60,
+                                UnitPrice = 80,
+                                Held = held,
+                            },
+                        ],
+                    },
+                ],
+            };
+        PartsLoss Of(PricingCase pricing) => PartsLoss.Of(pricing, new CreditedInvoice(pricing).Posted.Bands);
+        var (told, typed) = (Of(Case(held: true)), Of(Case(held: false)));
+        Assert.True(told.BoughtAbove > 0);
+        Assert.Equal((told.BoughtAbove, 0m), (typed.SetPrice, typed.BoughtAbove));
+        Assert.Equal(0, told.SetPrice);
+        Assert.StartsWith("bought above what was quoted", told.Words, StringComparison.Ordinal);
+        Assert.StartsWith("parts priced by hand", typed.Words, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_late_order_says_what_held_it_up_most()
+    {
+        string Words(int parts, int answer, decimal sold, decimal clocked) =>
+            LatePromise
+                .Of([new(Stage.WaitingForParts, parts), new(Stage.InWork, 600), new(Stage.WaitingForAnswer, answer)], sold, clocked)
+                .Words;
+        Assert.Equal("waited 3.5 h for parts", Words(210, 60, 2, 3));
+        Assert.Equal("waited 2 h for an answer", Words(30, 120, 2, 3));
+        Assert.Equal("took 2.4 h over what was sold", Words(30, 0, 2, 4.4m));
+        Assert.Equal("begun too late, or promised too early", Words(10, 5, 2, 2.2m));
+    }
+
     private static IEnumerable<(PricingLine Line, LineFigures Figures)> Lines(PricingCase pricing, JobFigures job) =>
         pricing.Jobs.First(j => j.Id == job.Id).Lines.Where(l => !l.Out).Zip(job.Lines);
 

@@ -42,7 +42,7 @@ public sealed class EmptyShopTests : IDisposable
         await using var _ = db;
         var now = shop.Utc(LongDay.At(new LocalTime(17, 0)));
         var period = ReportPeriod.Parse(typed, LongDay, shop.WeekBegins).Value;
-        var reader = new MeasureReader(db, shop, new(null, null, null, null, null), now, new MeasureMemory());
+        var reader = new MeasureReader(db, shop, MeasureFilter.Everything, now, new MeasureMemory());
         foreach (var measure in Enum.GetValues<Measure>())
         {
             var value = await reader.ValueAsync(measure, period);
@@ -50,7 +50,7 @@ public sealed class EmptyShopTests : IDisposable
             Assert.All(await reader.RowsAsync(measure, period), r => Assert.Equal(0, r.Value.Amount));
         }
         foreach (var page in Enum.GetValues<MeasurePage>())
-            Assert.All(await MeasureTables.OfAsync(page, reader, db, shop, period, new(null, null, null, null, null), now), t =>
+            Assert.All(await MeasureTables.OfAsync(page, reader, db, shop, period, MeasureFilter.Everything, now), t =>
                 Assert.All(t.Rows, r => Assert.All(r.Figures, f => Assert.True(f is null or 0, t.Title)))
             );
     }

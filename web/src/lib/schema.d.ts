@@ -6156,6 +6156,7 @@ export interface paths {
                 query?: {
                     period?: string;
                     writerId?: number;
+                    technicianId?: number;
                     source?: string;
                     make?: string;
                     cannedJobId?: number;
@@ -6210,6 +6211,7 @@ export interface paths {
                 query?: {
                     period?: string;
                     writerId?: number;
+                    technicianId?: number;
                     source?: string;
                     make?: string;
                     cannedJobId?: number;
@@ -6255,6 +6257,7 @@ export interface paths {
                 query?: {
                     period?: string;
                     writerId?: number;
+                    technicianId?: number;
                     source?: string;
                     make?: string;
                     cannedJobId?: number;
@@ -6474,6 +6477,7 @@ export interface paths {
                 query?: {
                     period?: string;
                     writerId?: number;
+                    technicianId?: number;
                     source?: string;
                     make?: string;
                     cannedJobId?: number;
@@ -28953,6 +28957,7 @@ export interface components {
         /** @description What measures can be narrowed to. */
         MeasureChoices: {
             writers: components["schemas"]["MeasureChoice"][];
+            technicians: components["schemas"]["MeasureChoice"][];
             sources: string[];
             makes: string[];
             cannedJobs: components["schemas"]["MeasureChoice"][];

@@ -81,6 +81,9 @@ public class SaleRecord
     /// <summary>What these part lines cost, without what came along with them.</summary>
     public Money BandsCost { get; init; }
 
+    /// <summary>Where its parts went against the markup tables.</summary>
+    public BandGap Gap => new(AtBands.Cents, GapCustomer.Cents, GapSet.Cents, GapFixed.Cents, GapDiscounts.Cents, BandsCost.Cents);
+
     /// <summary>Of the figures of a sale.</summary>
     /// <param name="sale">The figures.</param>
     /// <param name="sign">1, or -1 for a credit.</param>

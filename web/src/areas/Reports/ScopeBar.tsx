@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { LabelledSelect } from '../../ui/LabelledSelect';
 import { PeriodField } from './PeriodField';
-import { useChoices, type useScope } from './useMeasures';
+import { FILTERS, useChoices, type useScope } from './useMeasures';
 import styles from './measures.module.css';
 
 /** Period and filters of measures. */
@@ -21,6 +21,12 @@ export function ScopeBar({ scope, problem }: { scope: ReturnType<typeof useScope
         value={scope.of('writerId')}
         choices={byId(choices?.writers)}
         onChange={(v) => scope.set('writerId', v)}
+      />
+      <LabelledSelect
+        label="Technician"
+        value={scope.of('technicianId')}
+        choices={byId(choices?.technicians)}
+        onChange={(v) => scope.set('technicianId', v)}
       />
       <LabelledSelect
         label="Source"
@@ -45,11 +51,7 @@ export function ScopeBar({ scope, problem }: { scope: ReturnType<typeof useScope
         ]}
         onChange={(v) => scope.set('payer', v)}
       />
-      {scope.narrowed && (
-        <Button onClick={() => (['writerId', 'source', 'make', 'cannedJobId', 'payer'] as const).forEach((name) => scope.set(name, ''))}>
-          Show all
-        </Button>
-      )}
+      {scope.narrowed && <Button onClick={() => FILTERS.forEach((name) => scope.set(name, ''))}>Show all</Button>}
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
 
-const FILTERS = ['writerId', 'source', 'make', 'cannedJobId', 'payer'] as const;
+export const FILTERS = ['writerId', 'technicianId', 'source', 'make', 'cannedJobId', 'payer'] as const;
 type Filter = (typeof FILTERS)[number];
 
 /** Period and filters, kept in the address: a view can be kept as a bookmark and sent to somebody. */
@@ -22,6 +22,7 @@ export function useScope() {
   const query = {
     period: search.get('period') ?? 'this month',
     writerId: of('writerId') ? Number(of('writerId')) : undefined,
+    technicianId: of('technicianId') ? Number(of('technicianId')) : undefined,
     source: of('source') || undefined,
     make: of('make') || undefined,
     cannedJobId: of('cannedJobId') ? Number(of('cannedJobId')) : undefined,
