@@ -80,7 +80,8 @@ public sealed class InboundMessages(
             }
             return;
         }
-        if (await db.Messages.AnyAsync(m => m.Key == post.Key))
+        // From nobody there is nothing to answer.
+        if (post.Address.Length == 0 || await db.Messages.AnyAsync(m => m.Key == post.Key))
             return;
         var channel = post.Kind == "text" ? MessageChannel.Text : MessageChannel.Email;
         var answered = await AnsweredAsync(db, post);

@@ -33,6 +33,11 @@ public sealed class ConnectedCarService(HttpClient http) : IConnectedCarService
 
     private const int Longest = 200;
 
+    private const decimal MostVolts = 60;
+
+    /// <summary>A figure that can be; null for one that cannot, which says nothing of the vehicle.</summary>
+    private static decimal? Within(decimal? value, decimal least, decimal most) => value >= least && value <= most ? value : null;
+
     private static string Cut(string? text) =>
         text is null ? ""
         : text.Length > Longest ? text[..Longest]
@@ -51,7 +56,7 @@ public sealed class ConnectedCarService(HttpClient http) : IConnectedCarService
         return answer.Value.ConvertAll(t => new CarReport
         {
             Number = t.Number,
-            Kind = t.Kind,
+            Kind = Cut(t.Kind),
             Car = Cut(t.Car),
             At = Instant.FromDateTimeUtc(DateTime.SpecifyKind(t.At, DateTimeKind.Utc)),
             Vin = Cut(t.Vin),
@@ -59,12 +64,12 @@ public sealed class ConnectedCarService(HttpClient http) : IConnectedCarService
             Phone = Cut(t.Phone),
             Vehicle = Cut(t.Vehicle),
             Odometer = t.Odometer,
-            Volts = t.Volts,
+            Volts = Within(t.Volts, 0, MostVolts),
             Code = Cut(t.Code),
             Words = Cut(t.Words),
             Place = Cut(t.Place),
-            Latitude = t.Latitude,
-            Longitude = t.Longitude,
+            Latitude = Within(t.Latitude, -90, 90),
+            Longitude = Within(t.Longitude, -180, 180),
         });
     }
 }

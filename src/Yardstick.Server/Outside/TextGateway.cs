@@ -51,6 +51,8 @@ public interface ITextGateway
 /// <summary>The gateway over HTTP.</summary>
 public sealed class TextGateway(HttpClient http) : ITextGateway
 {
+    private const int LongestWords = 320;
+
     private sealed record Taken(long Id);
 
     /// <inheritdoc />
@@ -70,6 +72,27 @@ public sealed class TextGateway(HttpClient http) : ITextGateway
             : true;
     }
 
+    /// <summary>What a gateway leaves out is empty, and what is too long is cut: one odd event holds up none of the others.</summary>
+    private static PostEvent Readable(PostEvent post) =>
+        post with
+        {
+            Kind = Cut(post.Kind),
+            Way = Cut(post.Way),
+            Key = Cut(post.Key),
+            Address = Cut(post.Address),
+            Subject = Cut(post.Subject),
+            Body = Cut(post.Body, Message.LongestEmail),
+            State = Cut(post.State),
+            To = Cut(post.To),
+            InReplyTo = Cut(post.InReplyTo, Message.LongestEmail),
+            Files = post.Files?.Where(f => f is { Id.Length: > 0 }).ToList(),
+        };
+
+    private static string Cut(string? text, int most = LongestWords) =>
+        text is null ? ""
+        : text.Length > most ? text[..most]
+        : text;
+
     /// <inheritdoc />
     public async Task<Result<IReadOnlyList<PostEvent>>> EventsAsync(long after, CancellationToken cancel)
     {
@@ -78,7 +101,7 @@ public sealed class TextGateway(HttpClient http) : ITextGateway
             new HttpRequestMessage(HttpMethod.Get, $"post/events?after={after}"),
             cancel
         );
-        return answer.Problem is { } problem ? problem : answer.Value;
+        return answer.Problem is { } problem ? problem : answer.Value.ConvertAll(Readable);
     }
 
     /// <inheritdoc />

@@ -82,6 +82,45 @@ public class BookingTests
         );
     }
 
+    [Theory]
+    [InlineData("America/New_York", 2026, 11, 1)]
+    [InlineData("America/New_York", 2027, 3, 14)]
+    [InlineData("Europe/Berlin", 2026, 10, 25)]
+    public void Where_an_hour_comes_twice_or_not_at_all_each_time_is_offered_once_and_stands_where_it_says(
+        string zone,
+        int year,
+        int month,
+        int day
+    )
+    {
+        var turn = new LocalDate(year, month, day);
+        var shop = new Shop
+        {
+            TimeZone = zone,
+            TakesBookings = true,
+            BookingShare = 100,
+            BookingStep = 30,
+            Hours = WeekHours.Same(new DayHours(new(0, 0), new(6, 0)), 7),
+        };
+        StaffMember[] people = [Technician(1)];
+        var before = turn.PlusDays(-1).At(new LocalTime(5, 0));
+        var times = new BookingTimes(
+            shop,
+            new ShopCalendar(shop, people, [], [], []),
+            people,
+            [],
+            new Dictionary<LocalDate, int>(),
+            before
+        );
+        var offered = times.On(turn, [Service(30)]);
+        Assert.Equal(offered.Distinct().Order(), offered);
+        // Nobody can come at a time that the clock skips.
+        Assert.All(offered, at => Assert.Equal(turn.At(at), shop.Local(shop.Utc(turn.At(at)))));
+        Assert.InRange(offered.Count, 10, 12);
+        foreach (var at in offered)
+            Assert.Equal(turn.At(at), times.PlaceAt(turn.At(at), [Service(30)]).Value.Start);
+    }
+
     [Fact]
     public void A_bay_that_can_do_it_has_to_be_free_and_work_ends_on_its_day()
     {

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.FollowUp;
@@ -143,6 +144,28 @@ public sealed class BookingTests(ShopFixture shop) : IClassFixture<ShopFixture>,
             HttpStatusCode.NotFound,
             (await stranger.GetAsync(new Uri(shop.Address, "api/customers-pages/bookings/nothing"))).StatusCode
         );
+    }
+
+    [Fact]
+    public async Task Twenty_at_once_for_one_time_get_as_many_places_as_there_are_people_and_nobody_is_booked_twice()
+    {
+        var page = await ReadAsync("booking");
+        var service = page.List("services").First(s => s!.Text("title").StartsWith("Oil", StringComparison.Ordinal))!.Id();
+        var start = (await ReadAsync($"booking/times?services={service}")).AsArray()[^2]!.List("times")[^1]!.Text("start");
+        var asked = await Task.WhenAll(
+            Enumerable.Range(70, 20).Select(i => BookAsync(service, start, $"505 555 01{i}", plate: $"KLM {i}"))
+        );
+        var taken = asked.Count(a => a.Status == HttpStatusCode.OK);
+        Assert.InRange(taken, 1, 19);
+        Assert.All(asked.Where(a => a.Status != HttpStatusCode.OK), a => Assert.Equal("booking.gone", a.Body.Text("code")));
+        await using var db = shop.OpenDb();
+        var wall = NodaTime.Text.LocalDateTimePattern.GeneralIso.Parse(start.Length == 16 ? $"{start}:00" : start).Value;
+        var people = (await db.Appointments.AsNoTracking().Where(a => a.Start == wall).ToListAsync())
+            .Where(a => a.Phone?.E164 is ['+', '1', '5', '0', '5', '5', '5', '5', '0', '1', '7' or '8', _])
+            .Select(a => a.TechnicianId)
+            .ToList();
+        Assert.Equal((taken, taken), (people.Count, people.Distinct().Count()));
+        Assert.DoesNotContain(null, people);
     }
 
     [Fact]

@@ -20,6 +20,62 @@ public sealed class ConnectedCarTests(ShopFixture shop) : IClassFixture<ShopFixt
     }
 
     [Fact]
+    public async Task A_service_that_is_silent_fails_answers_twice_or_tells_nonsense_loses_and_doubles_nothing()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        await using var db = shop.OpenDb();
+        var vehicle = await db.Vehicles.OrderBy(v => v.Id).FirstAsync(v => v.MergedIntoId == null);
+        await ReportAsync(
+            new
+            {
+                kind = "consent",
+                car = "c-odd",
+                vin = vehicle.Vin.Text,
+                owner = "Odd One",
+                phone = "no number",
+                vehicle = vehicle.Description,
+            }
+        );
+        foreach (var (mode, code) in new[] { ("off", "P0300"), ("fail", "P0301"), ("doubleAnswer", "P0302"), ("loseAnswer", "P0303") })
+        {
+            await shop.MoodAsync("cars", mode, times: 2);
+            await ReportAsync(
+                new
+                {
+                    kind = "code",
+                    car = "c-odd",
+                    code,
+                    words = (string?)null,
+                    place = new string('x', 5000),
+                    odometer = -5,
+                    volts = 1e12,
+                    latitude = 400,
+                    longitude = -999,
+                }
+            );
+        }
+        await ReportAsync(new { kind = "nothing known", car = "c-odd" });
+        await ReportAsync(
+            new
+            {
+                kind = "code",
+                car = "c-odd",
+                code = "P0304",
+            }
+        );
+        await WaitAsync(mina, r => r.Text("code") == "P0304");
+        var rows = (await mina.GetAsync("requests"))
+            .List("rows")
+            .Where(r => r!.Text("code").StartsWith("P030", StringComparison.Ordinal))
+            .ToList();
+        Assert.Equal(["P0300", "P0301", "P0302", "P0303", "P0304"], rows.Select(r => r!.Text("code")).Order());
+        Assert.All(rows, r => Assert.Equal((1, true), (r!["times"]!.GetValue<int>(), r!["latitude"] is null)));
+        var car = (await mina.GetAsync("connected-cars")).AsArray().Single(c => c!["vehicleId"]?.GetValue<long>() == vehicle.Id)!;
+        Assert.Equal((true, true), (car["batteryVolts"] is null, car["endedAt"] is null));
+        Assert.False(await db.OdometerReadings.AnyAsync(r => r.VehicleId == vehicle.Id && r.IsReported));
+    }
+
+    [Fact]
     public async Task Consent_reading_code_and_end()
     {
         using var mina = await shop.SignInAsync("mina");

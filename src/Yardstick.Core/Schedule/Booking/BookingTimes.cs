@@ -53,6 +53,9 @@ public sealed class BookingTimes(
         var notice = shop.BookingLeadHours + services.Max(s => s.LeadHours);
         if (!Days.Contains(start.Date) || start < now.PlusHours(notice) || start.RoundedUpTo(shop.BookingStep) != start)
             return Gone;
+        // A wall time that the clock skips comes for nobody.
+        if (shop.Local(shop.Utc(start)) != start)
+            return Gone;
         if (booked.GetValueOrDefault(start.Date) + minutes > RoomOn(start.Date))
             return Gone;
         foreach (var technician in technicians)
