@@ -6,7 +6,7 @@ using Microsoft.Data.Sqlite;
 namespace Yardstick.Bench;
 
 /// <summary>
-/// The floor, the calendar and a better plan with 500 open orders, against the same with the demo's, in one run. The open orders are the
+/// The floor, the calendar, times to book and a better plan with 500 open orders, against the same with the demo's, in one run. The open orders are the
 /// demo's many times over, so that the shop has far more work than people: the worst for the plan.
 /// </summary>
 internal static class ScheduleBench
@@ -22,6 +22,7 @@ internal static class ScheduleBench
         ("calendar, week", $"calendar?from={Today}&days=7"),
         ("calendar, month", $"calendar?from={Today}&days=35"),
         ("promise at write-up", "write-up/promise?job=Clunk"),
+        ("times to book", "customers-pages/booking/times?services=1"),
     ];
 
     internal static async Task<int> RunAsync(string folder)

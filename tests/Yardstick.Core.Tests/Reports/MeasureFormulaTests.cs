@@ -1,4 +1,5 @@
 using CsCheck;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -23,6 +24,9 @@ public sealed class MeasureFormulaTests
             var posted = invoice.Posted;
             Assert.Equal(posted.Cost, posted.Costs.Sum);
             var priced = OrderPricer.Price(pricing);
+            // Also where prices include tax, sales are what is left without it.
+            var sales = SalesSums.Of(SaleRecord.Of(posted, 1, Noon.Date, 1, shopPays: false, hasVehicle: true, cars: 1));
+            Assert.Equal((priced.Revenue, priced.Profit), (sales.Sales / 100m, (sales.Sales - sales.Cost) / 100m));
             var own = priced.Jobs.Where(j => j.Included).SelectMany(j => Lines(pricing, j)).Where(l => l.Line is PartCaseLine).ToList();
             Assert.Equal(own.Sum(l => l.Figures.Net), posted.Bands.Net / 100m);
             Assert.Equal(own.Sum(l => l.Figures.Cost), posted.Bands.Cost / 100m);
