@@ -248,6 +248,7 @@ public static class Services
             Ask(services.AddHttpClient(name), options, name, retries: 1, seconds: 3);
         services.AddSingleton<IVehicleSpecsClient, VehicleSpecsClient>();
         Ask(services.AddHttpClient<ITextGateway, TextGateway>(), options, "texts", retries: 0, seconds: 4);
+        Ask(services.AddHttpClient<IMailFiles, MailFiles>(), options, "mail-files", retries: 0, seconds: 20);
         Ask(services.AddHttpClient<IConnectedCarService, ConnectedCarService>(), options, "cars", retries: 0, seconds: 4);
         services.AddHttpClient(WebhookSender.Client, WebhookSender.Prepare).ConfigurePrimaryHttpMessageHandler(WebhookSender.Handler);
         services.AddMemoryCache();

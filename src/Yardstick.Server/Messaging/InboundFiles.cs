@@ -10,7 +10,7 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.Messaging;
 
 /// <summary>Files that come along with an email: fetched, told by their content, and kept before the email is.</summary>
-public sealed class InboundFiles(ITextGateway gateway, ContentStore store, SingleWriter writer, TimeProvider time)
+public sealed class InboundFiles(IMailFiles outside, ContentStore store, SingleWriter writer, TimeProvider time)
 {
     private const int MostTries = 5;
 
@@ -56,7 +56,7 @@ public sealed class InboundFiles(ITextGateway gateway, ContentStore store, Singl
             var read =
                 file.Size > AttachedFile.MostBytes
                     ? new Problem("file.large", $"A file can have at most {AttachedFile.MostBytes / 1024 / 1024} MB.")
-                    : await gateway.FileAsync(file.Id, AttachedFile.MostBytes, cancel);
+                    : await outside.FetchAsync(file.Id, AttachedFile.MostBytes, cancel);
             if (read.Problem is { } problem && (problem == OutsideCall.NotAsked || problem.Code is "outside.silent" or "outside.failed"))
             {
                 if ((tries[post.Key] = tries.GetValueOrDefault(post.Key) + 1) < MostTries)

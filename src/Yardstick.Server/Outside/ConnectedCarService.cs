@@ -38,11 +38,6 @@ public sealed class ConnectedCarService(HttpClient http) : IConnectedCarService
     /// <summary>A figure that can be; null for one that cannot, which says nothing of the vehicle.</summary>
     private static decimal? Within(decimal? value, decimal least, decimal most) => value >= least && value <= most ? value : null;
 
-    private static string Cut(string? text) =>
-        text is null ? ""
-        : text.Length > Longest ? text[..Longest]
-        : text;
-
     /// <inheritdoc />
     public async Task<Result<IReadOnlyList<CarReport>>> EventsAsync(long after, CancellationToken cancel)
     {
@@ -56,18 +51,18 @@ public sealed class ConnectedCarService(HttpClient http) : IConnectedCarService
         return answer.Value.ConvertAll(t => new CarReport
         {
             Number = t.Number,
-            Kind = Cut(t.Kind),
-            Car = Cut(t.Car),
+            Kind = OutsideCall.Cut(t.Kind, Longest),
+            Car = OutsideCall.Cut(t.Car, Longest),
             At = Instant.FromDateTimeUtc(DateTime.SpecifyKind(t.At, DateTimeKind.Utc)),
-            Vin = Cut(t.Vin),
-            Owner = Cut(t.Owner),
-            Phone = Cut(t.Phone),
-            Vehicle = Cut(t.Vehicle),
+            Vin = OutsideCall.Cut(t.Vin, Longest),
+            Owner = OutsideCall.Cut(t.Owner, Longest),
+            Phone = OutsideCall.Cut(t.Phone, Longest),
+            Vehicle = OutsideCall.Cut(t.Vehicle, Longest),
             Odometer = t.Odometer,
             Volts = Within(t.Volts, 0, MostVolts),
-            Code = Cut(t.Code),
-            Words = Cut(t.Words),
-            Place = Cut(t.Place),
+            Code = OutsideCall.Cut(t.Code, Longest),
+            Words = OutsideCall.Cut(t.Words, Longest),
+            Place = OutsideCall.Cut(t.Place, Longest),
             Latitude = Within(t.Latitude, -90, 90),
             Longitude = Within(t.Longitude, -180, 180),
         });

@@ -43,9 +43,6 @@ public interface ITextGateway
 
     /// <summary>What came after a number.</summary>
     Task<Result<IReadOnlyList<PostEvent>>> EventsAsync(long after, CancellationToken cancel);
-
-    /// <summary>Fetches a file that came along, of at most so many bytes.</summary>
-    Task<Result<byte[]>> FileAsync(string id, int most, CancellationToken cancel);
 }
 
 /// <summary>The gateway over HTTP.</summary>
@@ -76,22 +73,17 @@ public sealed class TextGateway(HttpClient http) : ITextGateway
     private static PostEvent Readable(PostEvent post) =>
         post with
         {
-            Kind = Cut(post.Kind),
-            Way = Cut(post.Way),
-            Key = Cut(post.Key),
-            Address = Cut(post.Address),
-            Subject = Cut(post.Subject),
-            Body = Cut(post.Body, Message.LongestEmail),
-            State = Cut(post.State),
-            To = Cut(post.To),
-            InReplyTo = Cut(post.InReplyTo, Message.LongestEmail),
+            Kind = OutsideCall.Cut(post.Kind, LongestWords),
+            Way = OutsideCall.Cut(post.Way, LongestWords),
+            Key = OutsideCall.Cut(post.Key, LongestWords),
+            Address = OutsideCall.Cut(post.Address, LongestWords),
+            Subject = OutsideCall.Cut(post.Subject, LongestWords),
+            Body = OutsideCall.Cut(post.Body, Message.LongestEmail),
+            State = OutsideCall.Cut(post.State, LongestWords),
+            To = OutsideCall.Cut(post.To, LongestWords),
+            InReplyTo = OutsideCall.Cut(post.InReplyTo, Message.LongestEmail),
             Files = post.Files?.Where(f => f is { Id.Length: > 0 }).ToList(),
         };
-
-    private static string Cut(string? text, int most = LongestWords) =>
-        text is null ? ""
-        : text.Length > most ? text[..most]
-        : text;
 
     /// <inheritdoc />
     public async Task<Result<IReadOnlyList<PostEvent>>> EventsAsync(long after, CancellationToken cancel)
@@ -103,8 +95,4 @@ public sealed class TextGateway(HttpClient http) : ITextGateway
         );
         return answer.Problem is { } problem ? problem : answer.Value.ConvertAll(Readable);
     }
-
-    /// <inheritdoc />
-    public Task<Result<byte[]>> FileAsync(string id, int most, CancellationToken cancel) =>
-        OutsideCall.BytesAsync(http, new HttpRequestMessage(HttpMethod.Get, $"post/files/{Uri.EscapeDataString(id)}"), most, cancel);
 }

@@ -229,17 +229,19 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         foreach (var (address, taken) in Addresses())
         foreach (var path in Filled(address, order, job, line, customer, vehicle, invoice))
         foreach (
-            var query in (string[])(address.Contains("find", StringComparison.Ordinal) || address.EndsWith("/orders", StringComparison.Ordinal)
-                ? [.. texts.Select(t => $"?q={Uri.EscapeDataString(t)}&text={Uri.EscapeDataString(t)}")]
-                :
-                [
-                    "",
-                    "?q=brake pads&scope=all",
-                    "?q=brake&scope=similar",
-                    "?scope=all",
-                    "?after=falk|3&before=2400",
-                    "?q=brake&text=brake&words=brake&vin=1TNAHBE04CK021424&plate=LBT4471&name=Falk&phone=2075550142&customerId=1&vehicleId=3&state=Open&kind=Order",
-                ])
+            var query in (string[])(
+                address.Contains("find", StringComparison.Ordinal) || address.EndsWith("/orders", StringComparison.Ordinal)
+                    ? [.. texts.Select(t => $"?q={Uri.EscapeDataString(t)}&text={Uri.EscapeDataString(t)}")]
+                    :
+                    [
+                        "",
+                        "?q=brake pads&scope=all",
+                        "?q=brake&scope=similar",
+                        "?scope=all",
+                        "?after=falk|3&before=2400",
+                        "?q=brake&text=brake&words=brake&vin=1TNAHBE04CK021424&plate=LBT4471&name=Falk&phone=2075550142&customerId=1&vehicleId=3&state=Open&kind=Order",
+                    ]
+            )
         )
         {
             // What an address does not take changes nothing.

@@ -25,6 +25,7 @@ public static class HowItRuns
         ["IVehicleDataClient"] = "Vehicle data",
         ["IPhoneDirectory"] = "Phone directory",
         ["ITextGateway"] = "Texting",
+        ["IMailFiles"] = "Files of emails",
         ["IConnectedCarService"] = "Connected vehicles",
         ["ICardTerminal"] = "Card payments",
         ["webhooks"] = "Webhooks",
