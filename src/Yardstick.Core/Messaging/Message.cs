@@ -238,7 +238,7 @@ public partial class Message
     }
 
     /// <summary>
-    /// Takes the key to the customer's page out of the text, so that nobody who reads the thread, the database or a copy of it has it.
+    /// Takes the key to the customer's page, or a code, out of the text, so that nobody who reads the thread, the database or a copy of it has it.
     /// What is kept in its place only the outbox can open, and only until it went out.
     /// </summary>
     /// <param name="seal">Makes what is kept instead of the key.</param>
@@ -257,10 +257,13 @@ public partial class Message
 
     private const string Hidden = "…";
 
-    [GeneratedRegex(@"(/(?:approve|documents|book)/)([\w-]{16,})")]
+    /// <summary>The words behind a code that lets somebody in.</summary>
+    public const string IsCode = " is your code ";
+
+    [GeneratedRegex($@"(/(?:approve|documents|book)/|^(?=\d{{3}} \d{{3}}{IsCode}))([\w-]{{16,}}|\d{{3}} \d{{3}})")]
     private static partial Regex Secret();
 
-    [GeneratedRegex($@"(/(?:approve|documents|book)/){Hidden}")]
+    [GeneratedRegex($@"(/(?:approve|documents|book)/|^(?={Hidden}{IsCode})){Hidden}")]
     private static partial Regex Place();
 
     /// <summary>A person decides about one that may have been sent, or that failed.</summary>

@@ -63,10 +63,13 @@ public static class ArchiveLoader
                     $"{source} was written by a newer Yardstick (archive {manifest.Format}, this one reads {ArchiveTables.Format}). Nothing was loaded."
                 )
             );
+        // The one that made the file lets go of it.
+        SqliteConnection.ClearAllPools();
         await using (var connection = new SqliteConnection($"Data Source={file.Database};Pooling=False"))
         {
             await connection.OpenAsync();
-            await RunAsync(connection, "PRAGMA foreign_keys = OFF");
+            await connection.RunAsync("PRAGMA foreign_keys = OFF");
+            var again = await BulkFill.BeginAsync(connection);
             var known = (await ArchiveTables.InOrderAsync(connection)).ToHashSet(StringComparer.Ordinal);
             await using var transaction = (SqliteTransaction)await connection.BeginTransactionAsync();
             foreach (var table in manifest.Tables)
@@ -80,8 +83,12 @@ public static class ArchiveLoader
             }
             if (known.Except(manifest.Tables.Select(t => t.Name)).FirstOrDefault() is { } missing)
                 throw new ShopFileException($"The archive lacks {missing}. Nothing was loaded.");
+            say("Indexes");
+            foreach (var statement in again)
+                await AgainAsync(connection, transaction, statement);
             await CheckAsync(connection, transaction);
             await transaction.CommitAsync();
+            await BulkFill.EndAsync(connection, file.Database);
         }
         foreach (var kept in manifest.Files)
             await FileAsync(archive, kept, file.Folder);
@@ -116,7 +123,7 @@ public static class ArchiveLoader
         if (archive.GetEntry($"tables/{table.Name}.jsonl") is not { } entry)
             throw Damaged(table.Name, "is missing");
         // What the program puts into an empty shop gives way.
-        await RunAsync(connection, $"DELETE FROM \"{table.Name}\"", transaction);
+        await connection.RunAsync($"DELETE FROM \"{table.Name}\"", transaction);
         var all = await ArchiveTables.ColumnsAsync(connection, table.Name);
         var secrets = ArchiveTables.Secrets.GetValueOrDefault(table.Name);
         var held = all.Where(c => secrets?.ContainsKey(c.Name) != true)
@@ -202,6 +209,18 @@ public static class ArchiveLoader
         }
     }
 
+    private static async Task AgainAsync(SqliteConnection connection, SqliteTransaction transaction, string statement)
+    {
+        try
+        {
+            await connection.RunAsync(statement, transaction);
+        }
+        catch (SqliteException problem)
+        {
+            throw Damaged("something that may be there once", $"is there twice ({problem.Message})");
+        }
+    }
+
     private static async Task CheckAsync(SqliteConnection connection, SqliteTransaction transaction)
     {
         await using var command = connection.CreateCommand();
@@ -234,12 +253,4 @@ public static class ArchiveLoader
     }
 
     private static ShopFileException Damaged(string what, string how) => new($"The archive is damaged: {what} {how}. Nothing was loaded.");
-
-    private static async Task RunAsync(SqliteConnection connection, string sql, SqliteTransaction? transaction = null)
-    {
-        await using var command = connection.CreateCommand();
-        command.Transaction = transaction;
-        command.CommandText = sql;
-        await command.ExecuteNonQueryAsync();
-    }
 }

@@ -94,6 +94,7 @@ public static class SupplierPayers
             known = opened.Value;
             work.Db.Customers.Add(known);
             await work.Db.SaveChangesAsync();
+            work.Record("supplier", supplier.Id, supplier.Version, new FieldChange("account", "", known.DisplayName));
         }
         supplier.PaysOn(known.Id);
         return known.Id.ToString(CultureInfo.InvariantCulture);

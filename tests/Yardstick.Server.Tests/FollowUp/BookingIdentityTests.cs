@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.FollowUp;
@@ -40,7 +41,14 @@ public sealed class BookingIdentityTests(ShopFixture shop) : IClassFixture<ShopF
         {
             var texts = await TextsAsync(address);
             if (texts.Count > before)
+            {
+                // Who reads the thread with the customer does not read the code, not even while it waits.
+                await using var db = shop.OpenDb();
+                var kept = await db.Messages.Where(m => m.Address == address).Select(m => m.Body).ToListAsync();
+                Assert.Contains(kept, body => body.StartsWith("… is your code for booking", StringComparison.Ordinal));
+                Assert.All(kept, body => Assert.DoesNotMatch(@"\d{3} \d{3} is your code", body));
                 return texts[^1][..7];
+            }
             Assert.True(i < 200, "No code came.");
             await Task.Delay(50);
         }

@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.FollowUp;
@@ -92,6 +93,11 @@ public sealed class ComebackTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var paid = await JobAsync();
         Assert.Contains(name, paid.Text("payerWords"), StringComparison.Ordinal);
         Assert.True(paid.Flag("isComeback"));
+        await using (var db = shop.OpenDb())
+            Assert.Equal(
+                [name],
+                await db.RecordChanges.Where(c => c.Target == "supplier" && c.Field == "account").Select(c => c.New).ToListAsync()
+            );
         var record = await writer.GetAsync($"customers/{paid.Text("payer")}");
         Assert.Equal(name, record.Text("name"));
         // Back and forth it stays the same record.

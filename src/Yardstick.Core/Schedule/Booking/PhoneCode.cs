@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Security.Cryptography;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Schedule;
@@ -63,7 +64,7 @@ public class PhoneCode
     /// <param name="code">Six digits.</param>
     /// <param name="shop">Name of the shop.</param>
     public static string Words(string code, string shop) =>
-        $"{code[..3]} {code[3..]} is your code for booking at {shop}. It is valid for ten minutes.";
+        $"{code[..3]} {code[3..]}{Message.IsCode}for booking at {shop}. It is valid for ten minutes.";
 
     /// <summary>Issues one. Refuses with <c>bookingCode.many</c>.</summary>
     /// <param name="phone">Telephone.</param>
