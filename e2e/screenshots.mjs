@@ -41,7 +41,7 @@ await take('bench', 'tobias', '/bench');
 await take('inspection', 'noor', '/bench/inspections/3', { width: 800, height: 1080 });
 await take('parts', 'wen', '/parts', { wait: 3500 });
 await take('car', 'mina', '/vehicles/1');
-await take('measures', 'ingrid', '/measures/today?period=this+month', { wait: 3000 });
+await take('measures', 'ingrid', '/measures/today?period=last+month', { wait: 3000 });
 await take('floor-by-person', 'mina', '/');
 await take('order-sheet', 'mina', '/orders/2501', { wait: 3500 });
 await take('order-sheet-dark', 'mina', '/orders/2501', { dark: true, wait: 3500 });

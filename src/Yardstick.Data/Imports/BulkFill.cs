@@ -13,7 +13,7 @@ internal static class BulkFill
     private const string OfWork = "('Jobs_SearchJobs_insert', 'Lines_SearchJobs_insert')";
 
     /// <summary>Pages of the database that are held, in KiB.</summary>
-    private const int Held = 192 * 1024;
+    private const int Held = 96 * 1024;
 
     /// <summary>Puts it off. Before any transaction.</summary>
     /// <param name="connection">The only connection to the file.</param>

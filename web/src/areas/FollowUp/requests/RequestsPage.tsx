@@ -166,7 +166,7 @@ function RequestCard({ row }: { row: Row }) {
             {row.vehicleId === null ? row.vehicle : <Link to={`/vehicles/${row.vehicleId}`}>{row.vehicle}</Link>}
           </span>
           {row.code && <b>{row.code}</b>}
-          {row.words && <span>{row.words}</span>}
+          {row.words && <span className={styles.words}>{row.words}</span>}
           {row.appointment && <b>{row.appointment}</b>}
           {row.place && <span className="soft">{row.place}</span>}
           {open && row.code && row.vehicleId !== null && (
