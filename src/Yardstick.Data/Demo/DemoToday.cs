@@ -273,7 +273,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         );
     }
 
-    /// <summary>Work of the last weeks that did not hold: it is here again, and the shop pays unless the supplier of the part does.</summary>
+    /// <summary>Work of the last weeks that did not hold: the shop pays unless the supplier of the part does.</summary>
     private async Task CameBackAsync()
     {
         var taken = db.Orders.Local.Select(o => o.VehicleId).ToHashSet();

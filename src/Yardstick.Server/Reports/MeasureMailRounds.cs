@@ -12,7 +12,9 @@ using Yardstick.Server.Messaging;
 
 namespace Yardstick.Server.Reports;
 
-/// <summary>Sends the pages of measures that are due. That one is written and for which day is kept in one change, so that each goes once.</summary>
+/// <summary>
+/// Sends the pages of measures that are due. That one is written and for which day is kept in one change, so that each goes once.
+/// </summary>
 internal sealed class MeasureMailRounds(
     IDbContextFactory<ShopDb> factory,
     SingleWriter writer,

@@ -2,7 +2,10 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Documents;
 
-/// <summary>A file on a customer, a vehicle, an order or a line of one, or one that came along with a message. Its content lies beside the database by its hash.</summary>
+/// <summary>
+/// A file on a customer, a vehicle, an order or a line of one, or one that came along with a message. Its content lies beside the database
+/// by its hash.
+/// </summary>
 public class AttachedFile
 {
     /// <summary>Most bytes of a file.</summary>

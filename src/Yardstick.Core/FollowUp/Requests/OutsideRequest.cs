@@ -206,7 +206,7 @@ public class OutsideRequest
     public string Besides(int open) =>
         State == RequestState.Open && Phone.Length > 0 && open > 1 ? Invariant($"{open - 1} more from this number") : "";
 
-    /// <summary>Whether a second one of the same person can be joined with this: what they wrote themselves, and nobody dealt with.</summary>
+    /// <summary>Whether a second one of the same person can be joined: what they wrote themselves, and nobody dealt with.</summary>
     /// <param name="other">The other.</param>
     public bool MayJoin(OutsideRequest other) =>
         other != this
