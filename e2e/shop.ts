@@ -90,12 +90,16 @@ async function openServer() {
   server =
     serving ?? start('Yardstick.Server', PORT, [...from, '--outside', `http://127.0.0.1:${OUTSIDE}/`, '--mail', `127.0.0.1:${MAIL}`]);
   const said = createInterface({ input: server.stdout! });
+  const serves = server;
+  let ended = () => {};
   const open = new Promise<void>((resolve, reject) => {
+    ended = () => reject(new Error('The server ended.'));
     said.on('line', (line) => (line === 'Yardstick is open.' ? resolve() : console.log(line)));
-    server!.once('exit', () => reject(new Error('The server ended.')));
+    serves.once('exit', ended);
   });
   serving?.kill('SIGHUP');
   await open;
+  serves.off('exit', ended);
   said.close();
 }
 

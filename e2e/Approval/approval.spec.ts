@@ -200,9 +200,16 @@ test('a photo goes out when it was released and says so when it does not load; a
   await ingrid.keyboard.press('p');
   await ingrid.getByRole('combobox', { name: 'To', exact: true }).selectOption('other');
   await ingrid.getByLabel('Phone number or email').fill('505 555 0143');
+  await ingrid.getByRole('button', { name: 'Send to others too…' }).click();
+  await ingrid.getByLabel('Other numbers or emails').fill('505 555 0145, 12');
   await ingrid.getByLabel('Attach').selectOption({ label: 'Estimate' });
   await expect(ingrid.getByLabel('Message', { exact: true })).toHaveValue(/here are the documents you asked for.*\{\{ link \}\}/s);
+  // One that cannot be is said beside its field, and nothing goes out.
   await ingrid.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(ingrid.getByLabel('Other numbers or emails')).toHaveAccessibleDescription(/phone number/i);
+  await ingrid.getByLabel('Other numbers or emails').fill('505 555 0145');
+  await ingrid.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect.poll(() => lastLink('+15055550145', 'documents')).not.toBe('');
   await expect.poll(() => lastLink('+15055550143', 'documents')).not.toBe('');
   await tab.goto(await lastLink('+15055550143', 'documents'));
   await expect(tab.getByRole('heading', { name: /^Estimate \d+$/ })).toBeVisible();

@@ -57,6 +57,18 @@ test('each page of measures opens, also narrowed, and a technician has none', as
     await expect(page).toHaveURL(/make=Tarnow/);
     await accessible(page, name);
   }
+  await page.getByRole('button', { name: 'By email…' }).click();
+  const panel = page.getByRole('dialog');
+  await panel.getByLabel('Email address').fill('books@lanternbay');
+  await page.keyboard.press('Enter');
+  await expect(panel.getByLabel('Email address')).toHaveAccessibleDescription(/email/i);
+  await panel.getByLabel('When').selectOption({ label: 'on the first, the month before' });
+  await panel.getByLabel('Email address').fill('books@lanternbay.example');
+  await page.keyboard.press('Enter');
+  await expect(panel.getByText('Money to books@lanternbay.example')).toBeVisible();
+  await accessible(page, 'by email', '.MuiDrawer-paper');
+  await panel.getByRole('button', { name: 'Stop Money to books@lanternbay.example' }).click();
+  await expect(panel.getByText('Money to books@lanternbay.example')).toBeHidden();
   const other = await signIn(browser, 'Tobias');
   await expect(other.getByRole('link', { name: 'Measures' })).toHaveCount(0);
   await other.goto('/measures/sales');

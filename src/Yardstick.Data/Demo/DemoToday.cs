@@ -296,6 +296,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
             var again = Open(car, "The same as last time: it did not hold", 75, 200, before.Title);
             again.Jobs[0].AsComebackOf(before, order.Number);
             Arrive(again, Reading(again));
+            Stock(again);
             Approve(again, 60, AnswerChannel.InPerson, again.Jobs[0]);
             Keep(again);
             return;

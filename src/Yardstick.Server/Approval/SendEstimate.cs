@@ -185,10 +185,10 @@ public static class SendEstimate
                 $"documents/{token}"
             )
         );
-        if (copy is null)
+        if (!copy.Ok)
             return Result.Done;
-        copy.Attach(hash, document.Name);
-        db.DocumentLinks.Add(DocumentLink.With(order.Id, copy, token, hash, document.Title, null, under.Command.Actor));
+        copy.Value.Attach(hash, document.Name);
+        db.DocumentLinks.Add(DocumentLink.With(order.Id, copy.Value, token, hash, document.Title, null, under.Command.Actor));
         return Result.Done;
     }
 

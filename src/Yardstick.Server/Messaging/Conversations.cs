@@ -257,7 +257,8 @@ public static class Conversations
         if (further.Problem is { } wrong)
             return wrong;
         foreach (var to in further.Value)
-            await writing.CopyAsync(work, shop, written.Value, to, now: request.Now);
+            if ((await writing.CopyAsync(work, shop, written.Value, to, now: request.Now)).Problem is { } unfit)
+                return unfit with { Field = "alsoTo" };
         if (await MessageComposer.CopiedAsync(work.Db, written.Value) is { } contact && !further.Value.Contains(contact))
             await writing.CopyAsync(work, shop, written.Value, contact);
         await work.Db.SaveChangesAsync();

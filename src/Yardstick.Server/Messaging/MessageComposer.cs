@@ -95,14 +95,14 @@ internal sealed class MessageComposer(LinkSeal seal)
         return contact?.CopyOf(address) is { } to && !await RefusesAsync(db, to.Address) ? to : null;
     }
 
-    /// <summary>Puts a copy of a message into the outbox.</summary>
+    /// <summary>Puts a copy of a message into the outbox. Refuses as <see cref="Message.Write"/> does: an email may be too long for a text.</summary>
     /// <param name="work">The change.</param>
     /// <param name="shop">The shop.</param>
     /// <param name="message">What goes to somebody else.</param>
     /// <param name="to">Where the copy goes.</param>
     /// <param name="body">What the copy says instead; null for the same.</param>
     /// <param name="now">Sent at once, also in the quiet hours.</param>
-    internal async Task<Message?> CopyAsync(
+    internal async Task<Result<Message>> CopyAsync(
         CommandContext work,
         Shop shop,
         Message message,
@@ -120,11 +120,11 @@ internal sealed class MessageComposer(LinkSeal seal)
             body
         );
         if (!copy.Ok)
-            return null;
+            return copy;
         copy.Value.Seal(seal.Seal);
         work.Db.Messages.Add(copy.Value);
         await work.Db.SaveChangesAsync();
-        return copy.Value;
+        return copy;
     }
 
     /// <summary>

@@ -299,6 +299,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var ofOrder = (await writer.GetAsync($"files/Order/{order}")).AsArray();
         Assert.Equal(["Scratch.jpg", "policy.txt"], ofOrder.Select(f => f!.Text("name")));
         Assert.All(ofOrder, f => Assert.Equal("along@example.com", f!.Text("by")));
+        Assert.Equal(2, (await writer.SheetAsync(order))["files"]!.GetValue<int>());
         using var tobias = await shop.SignInAsync("tobias");
         Assert.Equal(HttpStatusCode.Forbidden, (await tobias.SendAsync(HttpMethod.Get, $"files/Message/{message.Id()}", null)).Status);
         await tobias.RefusedAsync($"files/{files[0]!.Id()}/restore", new { }, HttpStatusCode.Forbidden);
@@ -346,6 +347,20 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
             var refused = await writer.RefusedAsync($"orders/{order}/messages", To(alsoTo));
             Assert.Equal((code, "alsoTo"), (refused.Text("code"), refused.Text("field")));
         }
+        // An email that is too long for a text goes to neither.
+        var tooLong = await writer.RefusedAsync(
+            $"orders/{order}/messages",
+            new
+            {
+                channel = "Email",
+                address = "office@mitleser.example",
+                subject = "Long",
+                body = new string('x', Message.LongestText + 1),
+                now = true,
+                alsoTo = new[] { "505 555 0133" },
+            }
+        );
+        Assert.Equal(("message.long", "alsoTo"), (tooLong.Text("code"), tooLong.Text("field")));
         Assert.Equal(3, (await WrittenAsync()).Count);
     }
 

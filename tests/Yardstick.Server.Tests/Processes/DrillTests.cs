@@ -38,14 +38,13 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         return place;
     }
 
-    private async Task<(Process Server, Uri Address, double Seconds)> StartAsync(string data, params string[] more)
+    private Task<(Process Server, Uri Address, double Seconds)> StartAsync(string data, params string[] more) =>
+        StartAsync(["dotnet", ShopFixture.Built("Yardstick.Server"), "--data", data, .. more]);
+
+    private async Task<(Process Server, Uri Address, double Seconds)> StartAsync(string[] command)
     {
         var address = new Uri(string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{ShopFixture.FreePort()}/"));
-        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", data, .. more])
-        {
-            RedirectStandardError = true,
-            RedirectStandardOutput = true,
-        };
+        var start = new ProcessStartInfo(command[0], command[1..]) { RedirectStandardError = true, RedirectStandardOutput = true };
         start.Environment["ASPNETCORE_URLS"] = address.ToString();
         var clock = Stopwatch.StartNew();
         var server = Process.Start(start)!;
@@ -347,6 +346,98 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         Assert.Equal(2, code);
         Assert.Contains("is damaged", said, StringComparison.Ordinal);
         Assert.Contains("Restore the latest backup", said, StringComparison.Ordinal);
+    }
+
+    /// <summary>Drills of things that happen once in years, by <c>./yardstick test drills</c> alone.</summary>
+    private static void OnlyInDrills() => Assert.SkipUnless(Cycles > 1, "Runs with ./yardstick test drills.");
+
+    /// <summary>
+    /// What was written since the last checkpoint lies in the log beside the database. Where that is damaged, all up to the damage is
+    /// there, in order and with its books; nothing behind it.
+    /// </summary>
+    [Fact]
+    public async Task A_damaged_log_beside_the_database_gives_all_that_was_before_the_damage()
+    {
+        OnlyInDrills();
+        var data = Shop(Path.Combine(folder, "log"));
+        var (server, address, _) = await StartAsync(data);
+        var names = new List<string>();
+        using (var mina = await SignInAsync(address))
+            for (var i = 0; i < 40; i++)
+            {
+                names.Add($"L{Guid.NewGuid():N}"[..20]);
+                Assert.Equal(
+                    HttpStatusCode.OK,
+                    (await mina.SendAsync(HttpMethod.Post, "orders", OrderOf(names[^1]), Guid.NewGuid())).Status
+                );
+            }
+        server.Kill();
+        await server.WaitForExitAsync();
+        var log = new FileInfo(Path.Combine(data, ShopFile.FileName + "-wal"));
+        Assert.True(log is { Exists: true, Length: > 100_000 }, "Nothing was left in the log.");
+        await using (var file = log.OpenWrite())
+        {
+            file.Position = log.Length / 2;
+            await file.WriteAsync(new byte[8 * 1024]);
+        }
+        var (_, again, _) = await StartAsync(data);
+        using var later = await SignInAsync(again);
+        await using var db = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
+        var there = await db.Customers.Where(c => names.Contains(c.LastName)).OrderBy(c => c.Id).Select(c => c.LastName).ToListAsync();
+        Assert.InRange(there.Count, 1, names.Count - 1);
+        Assert.Equal(names.Take(there.Count), there);
+        Assert.Empty(await new BooksCheck(db).RunAsync());
+        Assert.Equal(HttpStatusCode.OK, (await later.SendAsync(HttpMethod.Post, "orders", OrderOf("After"), Guid.NewGuid())).Status);
+    }
+
+    /// <summary>More connections than the system gives the process handles: those that are there are served, and all once they are gone.</summary>
+    [Fact]
+    public async Task Handles_that_run_out_lose_nothing_and_work_goes_on_once_there_are_some()
+    {
+        OnlyInDrills();
+        var data = Shop(Path.Combine(folder, "handles"));
+        var (server, address, _) = await StartAsync([
+            "prlimit",
+            "--nofile=420",
+            "dotnet",
+            ShopFixture.Built("Yardstick.Server"),
+            "--data",
+            data,
+        ]);
+        using var mina = await SignInAsync(address);
+        var crowd = new List<TcpClient>();
+        for (var i = 0; i < 600; i++)
+        {
+            var one = new TcpClient();
+            crowd.Add(one);
+            try
+            {
+                await one.ConnectAsync(IPAddress.Loopback, address.Port).WaitAsync(TimeSpan.FromSeconds(2));
+            }
+            catch (Exception refused) when (refused is SocketException or TimeoutException)
+            {
+                break;
+            }
+        }
+        var (command, name) = (Guid.NewGuid(), "Crowded");
+        var first = HttpStatusCode.ServiceUnavailable;
+        try
+        {
+            first = (await mina.SendAsync(HttpMethod.Post, "orders", OrderOf(name), command)).Status;
+        }
+        catch (HttpRequestException)
+        {
+            // Nobody could take the call.
+        }
+        foreach (var one in crowd)
+            one.Dispose();
+        await Task.Delay(2000);
+        Assert.False(server.HasExited);
+        using var later = await SignInAsync(address);
+        var (status, body) = await later.SendAsync(HttpMethod.Post, "orders", OrderOf(name), command);
+        Assert.True(status == HttpStatusCode.OK, $"{first}, then {status} {body?.ToJsonString()} {Logged(data)}");
+        await using var db = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
+        Assert.Equal(1, await db.Customers.CountAsync(c => c.LastName == name));
     }
 
     /// <summary>A server that does not start: its exit code and what it said.</summary>

@@ -3,6 +3,10 @@ using System.Net;
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Documents;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Values;
 using Yardstick.Data.Setup.Privacy;
 using Yardstick.Server.Setup.Privacy;
 using Yardstick.Server.Tests.Support;
@@ -295,6 +299,85 @@ public class PrivacyTests(ShopFixture shop) : IClassFixture<ShopFixture>
             (await ingrid.RefusedAsync($"customers/{customer}/erase", new { request = "x", name = view.Text("name") })).Text("code")
         );
         Assert.Equal(HttpStatusCode.Forbidden, (await mina.SendAsync(HttpMethod.Get, $"customers/{customer}/privacy")).Status);
+    }
+
+    [Fact]
+    public async Task What_is_not_kept_any_longer_goes_with_its_files_and_what_another_still_needs_stays()
+    {
+        using var ingrid = await shop.SignInAsync("ingrid");
+        var now = Instant.FromDateTimeOffset(shop.Time.GetUtcNow());
+        string Put(char name)
+        {
+            var path = Path.Combine(shop.Folder, "files", new string(name, 64));
+            File.WriteAllText(path, "An old letter.");
+            return path;
+        }
+        var (along, sent, shared, photo) = (Put('1'), Put('2'), Put('3'), Put('4'));
+        await using (var db = shop.OpenDb())
+        {
+            var customer = await db.Customers.OrderBy(c => c.Id).Select(c => c.Id).FirstAsync();
+            Message Letter(int daysAgo, string attached)
+            {
+                var at = now - Duration.FromDays(daysAgo);
+                var letter = Message.Received(
+                    MessageChannel.Email,
+                    "old@example.com",
+                    "Re",
+                    "Old",
+                    Guid.NewGuid().ToString(),
+                    customer,
+                    null,
+                    at
+                );
+                letter.Attach(Path.GetFileName(attached), "letter.pdf");
+                db.Messages.Add(letter);
+                return letter;
+            }
+            var (old, _) = (Letter(50, sent), Letter(50, shared));
+            Letter(1, shared);
+            await db.SaveChangesAsync();
+            db.Files.Add(
+                new AttachedFile
+                {
+                    Kind = RecordKind.Message,
+                    TargetId = old.Id,
+                    Name = "along.txt",
+                    ContentType = "text/plain",
+                    Hash = Path.GetFileName(along),
+                    At = now,
+                }
+            );
+            db.OutsideRequests.Add(
+                new OutsideRequest
+                {
+                    Key = "old request",
+                    At = now - Duration.FromDays(50),
+                    PhotoHash = Path.GetFileName(photo),
+                    Name = "Somebody",
+                }
+            );
+            await db.SaveChangesAsync();
+            await db
+                .OutsideRequests.Where(r => r.Key == "old request")
+                .ExecuteUpdateAsync(s => s.SetProperty(r => r.State, RequestState.Done));
+        }
+        foreach (var field in new[] { "messageMonths", "requestMonths" })
+            await ingrid.PostAsync(
+                "privacy/retention",
+                new
+                {
+                    field,
+                    value = "1",
+                    version = (await ingrid.GetAsync("privacy"))["retention"]!["version"]!.GetValue<int>(),
+                }
+            );
+        shop.DaysPass(1);
+        await UntilAsync(() => Task.FromResult(!File.Exists(along) && !File.Exists(sent) && !File.Exists(photo)));
+        Assert.True(File.Exists(shared));
+        await using var after = shop.OpenDb();
+        Assert.Single(await after.Messages.Where(m => m.Address == "old@example.com").ToListAsync());
+        Assert.False(await after.Files.AnyAsync(f => f.Kind == RecordKind.Message));
+        Assert.False(await after.OutsideRequests.AnyAsync(r => r.Key == "old request"));
     }
 
     [Fact]

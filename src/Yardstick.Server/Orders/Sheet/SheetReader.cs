@@ -199,7 +199,18 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
                 m.OrderId == order.Id && m.State == MessageState.Received && m.SeenAt == null
             ),
             Labels = await labels.OrderBy(n => n).ToListAsync(),
-            Files = await db.Files.CountAsync(f => f.Kind == RecordKind.Order && f.TargetId == order.Id && f.RemovedAt == null),
+            // What came along with emails about it stands among its files.
+            Files =
+                await db.Files.CountAsync(f => f.Kind == RecordKind.Order && f.TargetId == order.Id && f.RemovedAt == null)
+                + await db
+                    .Messages.Where(m => m.OrderId == order.Id)
+                    .Join(
+                        db.Files.Where(f => f.Kind == RecordKind.Message && f.RemovedAt == null),
+                        m => m.Id,
+                        f => f.TargetId,
+                        (_, f) => f.Id
+                    )
+                    .CountAsync(),
             CheckIns = await db.CheckInSheets.CountAsync(c => c.OrderId == order.Id),
             Findings = await FindingsAsync(db, order.Id, staff),
             Inspections = await InspectionsAsync(db, order.Id),
