@@ -59,7 +59,7 @@ test('each page of measures opens, also narrowed, and a technician has none', as
   }
   await page.getByRole('button', { name: 'By email…' }).click();
   const panel = page.getByRole('dialog');
-  await panel.getByLabel('Email address').fill('books@lanternbay');
+  await panel.getByLabel('Email address').fill('books lanternbay');
   await page.keyboard.press('Enter');
   await expect(panel.getByLabel('Email address')).toHaveAccessibleDescription(/email/i);
   await panel.getByLabel('When').selectOption({ label: 'on the first, the month before' });

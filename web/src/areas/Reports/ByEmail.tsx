@@ -49,6 +49,7 @@ export function ByEmail({ page, onClose }: { page: Schemas['MeasurePage']; onClo
       <form
         className={styles.mailing}
         aria-label="A new email"
+        noValidate
         onSubmit={(event) => {
           event.preventDefault();
           void add();
