@@ -103,8 +103,8 @@ public sealed class ShopFile : IDisposable
         if (!fresh && !await HasEveryColumnAsync(db))
             throw OfAnotherVersion();
         await ShopStart.AddMissingTemplatesAsync(db);
-        if (fresh)
-            await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
+        // Kept with the file; a copy that was made whole, such as a backup, comes without it.
+        await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
         await File.WriteAllTextAsync(RunningMark, "");
         foreach (var kept in Directory.EnumerateFiles(Folder))
             PrivateFile(kept);

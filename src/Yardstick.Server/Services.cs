@@ -54,7 +54,13 @@ public static class Services
     {
         CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
         var services = builder.Services;
-        builder.WebHost.ConfigureKestrel(o => o.AddServerHeader = false);
+        builder.WebHost.ConfigureKestrel(o =>
+        {
+            o.AddServerHeader = false;
+            o.Limits.MaxConcurrentConnections = Handles.MostConnections;
+            // A live screen's connection counts here instead, once it is one.
+            o.Limits.MaxConcurrentUpgradedConnections = Handles.MostConnections;
+        });
         services.AddSingleton<IPlanSolver, SatPlanner>();
         services.AddSingleton(options);
         services.AddSingleton(time ?? TimeProvider.System);

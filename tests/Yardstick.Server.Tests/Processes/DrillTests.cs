@@ -23,6 +23,7 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
     private readonly string folder = Directory.CreateTempSubdirectory("yardstick-drill-").FullName;
     private readonly List<Process> running = [];
     private readonly List<string> mounted = [];
+    private readonly ConcurrentQueue<string> said = new();
 
     private sealed record Confirmed(Guid Command, long Order);
 
@@ -49,9 +50,9 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         var clock = Stopwatch.StartNew();
         var server = Process.Start(start)!;
         running.Add(server);
-        // What it says must not fill a pipe that nobody reads.
-        server.OutputDataReceived += (_, _) => { };
-        server.ErrorDataReceived += (_, _) => { };
+        // What it says must not fill a pipe that nobody reads; the last of it tells why one ended.
+        server.OutputDataReceived += (_, line) => said.Enqueue(line.Data ?? "");
+        server.ErrorDataReceived += (_, line) => said.Enqueue(line.Data ?? "");
         server.BeginOutputReadLine();
         server.BeginErrorReadLine();
         using var http = new HttpClient { BaseAddress = address };
@@ -374,17 +375,21 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         server.Kill();
         await server.WaitForExitAsync();
         var log = new FileInfo(Path.Combine(data, ShopFile.FileName + "-wal"));
-        Assert.True(log is { Exists: true, Length: > 100_000 }, "Nothing was left in the log.");
+        Assert.True(
+            log is { Exists: true, Length: > 100_000 },
+            $"Nothing was left in the log: {string.Join(' ', Directory.GetFiles(data).Select(f => $"{Path.GetFileName(f)} {new FileInfo(f).Length}"))}"
+        );
         await using (var file = log.OpenWrite())
         {
-            file.Position = log.Length / 2;
-            await file.WriteAsync(new byte[8 * 1024]);
+            // Its head and each page's have 32 and 24 bytes (SQLite, the WAL file format).
+            file.Position = 32 + 20 * (24 + 4096);
+            await file.WriteAsync(new byte[2 * (24 + 4096)]);
         }
         var (_, again, _) = await StartAsync(data);
         using var later = await SignInAsync(again);
         await using var db = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
         var there = await db.Customers.Where(c => names.Contains(c.LastName)).OrderBy(c => c.Id).Select(c => c.LastName).ToListAsync();
-        Assert.InRange(there.Count, 1, names.Count - 1);
+        Assert.InRange(there.Count, 0, names.Count - 1);
         Assert.Equal(names.Take(there.Count), there);
         Assert.Empty(await new BooksCheck(db).RunAsync());
         Assert.Equal(HttpStatusCode.OK, (await later.SendAsync(HttpMethod.Post, "orders", OrderOf("After"), Guid.NewGuid())).Status);
@@ -398,7 +403,7 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         var data = Shop(Path.Combine(folder, "handles"));
         var (server, address, _) = await StartAsync([
             "prlimit",
-            "--nofile=420",
+            "--nofile=700",
             "dotnet",
             ShopFixture.Built("Yardstick.Server"),
             "--data",
@@ -406,7 +411,7 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         ]);
         using var mina = await SignInAsync(address);
         var crowd = new List<TcpClient>();
-        for (var i = 0; i < 600; i++)
+        for (var i = 0; i < 900; i++)
         {
             var one = new TcpClient();
             crowd.Add(one);
@@ -432,7 +437,10 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         foreach (var one in crowd)
             one.Dispose();
         await Task.Delay(2000);
-        Assert.False(server.HasExited);
+        Assert.False(
+            server.HasExited,
+            $"It ended with {(server.HasExited ? server.ExitCode : 0)}: {string.Join('\n', said.Where(s => !s.StartsWith("WARN", StringComparison.Ordinal)).TakeLast(20))}"
+        );
         using var later = await SignInAsync(address);
         var (status, body) = await later.SendAsync(HttpMethod.Post, "orders", OrderOf(name), command);
         Assert.True(status == HttpStatusCode.OK, $"{first}, then {status} {body?.ToJsonString()} {Logged(data)}");

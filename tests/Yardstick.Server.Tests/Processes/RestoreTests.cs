@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Microsoft.Data.Sqlite;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Processes;
@@ -127,6 +128,15 @@ public sealed class RestoreTests : IDisposable
         );
         await UntilAsync(stranger, "welcome", w => w.Text("shopName") == "Kauri Lane Motors");
         await SignInAsync(stranger);
+        // A copy comes without the log that lets some read while another writes; the shop has it again.
+        foreach (var place in new[] { "shop", "elsewhere" })
+        {
+            await using var connection = new SqliteConnection($"Data Source={Path.Combine(folder, place, "shop.db")};Pooling=False");
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText = "PRAGMA journal_mode";
+            Assert.Equal("wal", await command.ExecuteScalarAsync());
+        }
     }
 
     public void Dispose()

@@ -83,4 +83,13 @@ public sealed class WatchingTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Directory.Delete(folder, recursive: true);
         }
     }
+
+    [Theory]
+    [InlineData("Max open files            1024                 524288               files     \n", 512)]
+    [InlineData("Max processes 1 1 processes\nMax open files            600                  600                  files     \n", 88)]
+    [InlineData("Max open files            100                  100                  files     \n", 32)]
+    [InlineData("Max open files            unlimited            unlimited            files     \n", 4096)]
+    [InlineData("", 4096)]
+    public void Connections_leave_enough_handles_for_files(string limits, int most) =>
+        Assert.Equal(most, Handles.MostConnectionsOf(limits));
 }
