@@ -395,7 +395,9 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         Assert.Equal(HttpStatusCode.OK, (await later.SendAsync(HttpMethod.Post, "orders", OrderOf("After"), Guid.NewGuid())).Status);
     }
 
-    /// <summary>More connections than the system gives the process handles: those that are there are served, and all once they are gone.</summary>
+    /// <summary>
+    /// More connections than the system gives the process handles: those that are there are served, and all once they are gone.
+    /// </summary>
     [Fact]
     public async Task Handles_that_run_out_lose_nothing_and_work_goes_on_once_there_are_some()
     {
