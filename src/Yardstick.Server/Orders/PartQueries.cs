@@ -58,6 +58,15 @@ internal static class PartQueries
             .ToDictionary(g => g.Key, g => g.Aggregate(Quantity.Zero, (sum, r) => sum + r.Quantity - r.Received));
     }
 
+    /// <summary>
+    /// Keys of open orders, the few from which what they need is read: asked in one for approved jobs of open orders, the database would go
+    /// through all jobs that were ever approved.
+    /// </summary>
+    internal static Task<List<long>> OpenOrderIdsAsync(this ShopDb db) =>
+        db.Orders.Where(o => o.State == OrderState.Open).Select(o => o.Id).ToListAsync();
+
+    private static readonly Func<Job, bool> IsOfJob = PartNeed.OfJob.Compile();
+
     /// <summary>Parts that approved work of open orders waits for and nobody ordered, the earliest promised first.</summary>
     /// <param name="db">The shop.</param>
     /// <param name="lineIds">Only these lines; null for all.</param>
@@ -66,11 +75,11 @@ internal static class PartQueries
         var asked = db.Lines.OfType<PartLine>().Where(PartNeed.OfLine);
         if (lineIds is not null)
             asked = asked.Where(l => lineIds.Contains(l.Id));
-        var open = await (
-            from order in db.Orders
-            join job in db.Jobs.Where(PartNeed.OfJob) on order.Id equals job.OrderId
+        var openIds = await db.OpenOrderIdsAsync();
+        var there = await (
+            from order in db.Orders.Where(o => openIds.Contains(o.Id))
+            join job in db.Jobs.Where(j => j.RemovedAt == null) on order.Id equals job.OrderId
             join line in asked on job.Id equals line.JobId
-            where order.State == OrderState.Open
             orderby order.PromisedAt == null, order.PromisedAt, order.Id, line.Id
             select new NeededPart
             {
@@ -79,6 +88,7 @@ internal static class PartQueries
                 Order = order,
             }
         ).ToListAsync();
+        var open = there.FindAll(n => IsOfJob(n.Job));
         var coming = await db.ComingAsync(open.ConvertAll(n => n.Line.Id));
         foreach (var needed in open)
             needed.Missing = PartNeed.Missing(needed.Line, coming.GetValueOrDefault(needed.Line.Id));

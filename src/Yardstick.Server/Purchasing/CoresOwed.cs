@@ -131,11 +131,18 @@ public static class CoresOwed
             .Take(4 * Most)
             .ToListAsync();
         var jobIds = lines.Select(l => l.JobId).Distinct().ToList();
-        // The jobs by their keys first: most orders are posted, so that their state finds nothing.
-        var approved = await db
-            .Jobs.Where(j => jobIds.Contains(j.Id) && j.Decision == DecisionKind.Approved && j.RemovedAt == null)
-            .Select(j => new { j.Id, j.OrderId })
-            .ToListAsync();
+        // The jobs by their keys first: most orders are posted and most jobs approved, so that neither finds anything.
+        var approved = (
+            await db
+                .Jobs.Where(j => jobIds.Contains(j.Id) && j.RemovedAt == null)
+                .Select(j => new
+                {
+                    j.Id,
+                    j.OrderId,
+                    j.Decision,
+                })
+                .ToListAsync()
+        ).FindAll(j => j.Decision == DecisionKind.Approved);
         var orderIds = approved.Select(j => j.OrderId).Distinct().ToList();
         var orders = await db
             .Orders.Where(o => orderIds.Contains(o.Id))

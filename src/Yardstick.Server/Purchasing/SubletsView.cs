@@ -3,6 +3,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Server.Orders;
 
 namespace Yardstick.Server.Purchasing;
 
@@ -54,19 +55,21 @@ public static class SubletsView
 
     internal static async Task<IReadOnlyList<SubletView>> ReadAsync(ShopDb db, List<Supplier> suppliers, Instant now)
     {
-        var rows = await (
-            from order in db.Orders
-            join job in db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved) on order.Id equals job.OrderId
+        var openIds = await db.OpenOrderIdsAsync();
+        var there = await (
+            from order in db.Orders.Where(o => openIds.Contains(o.Id))
+            join job in db.Jobs.Where(j => j.RemovedAt == null) on order.Id equals job.OrderId
             join line in db.Lines.OfType<SubletLine>().Where(l => l.RemovedAt == null && !l.IsExcluded) on job.Id equals line.JobId
-            where order.State == OrderState.Open
             orderby order.PromisedAt == null, order.PromisedAt, order.Id, line.Id
             select new
             {
                 Line = line,
+                job.Decision,
                 Order = order,
                 Plate = db.Vehicles.Where(v => v.Id == order.VehicleId).Select(v => v.Plate).FirstOrDefault(),
             }
         ).ToListAsync();
+        var rows = there.FindAll(r => r.Decision == DecisionKind.Approved);
         var lineIds = rows.ConvertAll(r => r.Line.Id);
         var sent = await db.SubletWork.Where(s => lineIds.Contains(s.LineId) && s.CalledOffAt == null).ToDictionaryAsync(s => s.LineId);
         return rows.Where(r => sent.GetValueOrDefault(r.Line.Id) is null or { IsOut: true })

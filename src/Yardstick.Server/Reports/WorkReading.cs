@@ -182,14 +182,22 @@ internal sealed class WorkReading(ShopDb db, Shop shop, MeasureFilter filter)
         // What the shop itself paid for counts here too.
         var (first, last) = (period.From, period.Until);
         var sales = filter.Of(db, db.Sales.Where(s => s.Day >= first && s.Day <= last && s.Cars >= 0));
-        var jobs = db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved);
-        var invoiced = await sales
-            .Select(s => s.OrderId)
-            .Distinct()
-            .Join(jobs, o => o, j => j.OrderId, (o, j) => o)
-            .GroupBy(o => o)
-            .Select(g => new { g.Key, Jobs = g.Count() })
-            .ToDictionaryAsync(o => o.Key, o => o.Jobs);
+        // What was decided is looked at here: asked for, the database would go through all jobs that were ever approved.
+        var jobs = db.Jobs.Where(j => j.RemovedAt == null);
+        var invoiced = (
+            await sales
+                .Select(s => s.OrderId)
+                .Distinct()
+                .Join(jobs, o => o, j => j.OrderId, (o, j) => new { OrderId = o, j.Decision })
+                .GroupBy(j => new { j.OrderId, j.Decision })
+                .Select(g => new
+                {
+                    g.Key.OrderId,
+                    g.Key.Decision,
+                    Jobs = g.Count(),
+                })
+                .ToListAsync()
+        ).Where(o => o.Decision == DecisionKind.Approved).ToDictionary(o => o.OrderId, o => o.Jobs);
         var rows = await (
             from back in db.Jobs.Where(j => j.ComebackOfId != null && j.RemovedAt == null)
             join original in db.Jobs on back.ComebackOfId equals (long?)original.Id

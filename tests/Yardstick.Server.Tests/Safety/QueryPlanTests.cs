@@ -122,6 +122,13 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
                 && !sql.Contains("\"State\" = 0", StringComparison.Ordinal)
             )
                 bad.Add($"Most orders have the same state\n    {Spaces().Replace(sql, " ")}\n    {string.Join(" | ", plan)}");
+            // Of all jobs most were approved.
+            if (
+                plan.Exists(s =>
+                    s.Contains("IX_Jobs_Decision_", StringComparison.Ordinal) && s.EndsWith("(Decision=?)", StringComparison.Ordinal)
+                ) && sql.Contains("\"Decision\" = 1", StringComparison.Ordinal)
+            )
+                bad.Add($"Most jobs have the same decision\n    {Spaces().Replace(sql, " ")}\n    {string.Join(" | ", plan)}");
             foreach (var step in plan)
                 if (Scanned(step, sql) is { } table)
                     bad.Add($"{step} [{table}]\n    {Spaces().Replace(sql, " ")}\n    {string.Join(" | ", plan)}");

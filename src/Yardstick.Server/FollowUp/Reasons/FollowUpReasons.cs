@@ -393,17 +393,20 @@ internal sealed class FollowUpReasons(ShopDb db, Shop shop, Instant now)
         if (shop.WarrantyVisitDays == 0)
             return [];
         var to = To.PlusDays(shop.WarrantyVisitDays);
-        var ending = await db
-            .Jobs.Where(j => j.WarrantyEndsOn >= today && j.WarrantyEndsOn <= to && j.RemovedAt == null)
-            .Where(j => j.Decision == DecisionKind.Approved)
-            .Select(j => new
-            {
-                j.Id,
-                j.Title,
-                j.OrderId,
-                Ends = j.WarrantyEndsOn!.Value,
-            })
-            .ToListAsync();
+        // What was decided is looked at here: asked for, the database would go through all jobs that were ever approved.
+        var ending = (
+            await db
+                .Jobs.Where(j => j.WarrantyEndsOn >= today && j.WarrantyEndsOn <= to && j.RemovedAt == null)
+                .Select(j => new
+                {
+                    j.Id,
+                    j.Title,
+                    j.OrderId,
+                    j.Decision,
+                    Ends = j.WarrantyEndsOn!.Value,
+                })
+                .ToListAsync()
+        ).FindAll(j => j.Decision == DecisionKind.Approved);
         var owned = await OwnedAsync(ending.Select(e => e.OrderId), [OrderState.Posted]);
         return
         [
