@@ -52,6 +52,15 @@ internal static class DemoExtras
                     }
                 );
         }
+        db.Photos.Add(
+            new Photo
+            {
+                Hash = DemoPictures.Shop,
+                Size = DemoPictures.SizeOf("shop.jpg"),
+                At = shop.UtcNow.PlusDays(-200),
+                ById = 1,
+            }
+        );
         db.MeasureMails.Add(
             MeasureMail
                 .Create(

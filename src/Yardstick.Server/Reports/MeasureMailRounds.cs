@@ -38,7 +38,15 @@ internal sealed class MeasureMailRounds(
             return;
         var seeing = await db.WhoSeesMeasuresAsync();
         foreach (var mail in due.Where(m => seeing.Contains(m.MadeById)))
-            await SendAsync(db, shop, mail, now);
+            try
+            {
+                await SendAsync(db, shop, mail, now);
+            }
+            catch (Exception problem) when (problem is not OperationCanceledException)
+            {
+                // One that fails keeps none of the others; the next round tries again.
+                log.LogError(problem, "Page {Page} could not be sent.", mail.Page);
+            }
         outbox.Wake();
     }
 

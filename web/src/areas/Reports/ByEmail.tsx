@@ -33,7 +33,7 @@ export function ByEmail({ page, onClose }: { page: Schemas['MeasurePage']; onClo
       await unwrap(api.POST('/api/measure-mails', { body: { page, time, address } }));
       await refresh(key);
       setAddress('');
-      say.done(time === 'Morning' ? 'The first one goes out at 6 in the morning.' : 'The first one goes out on the first of the month.');
+      say.done(time === 'Morning' ? 'The first one goes out in the morning.' : 'The first one goes out on the first of the month.');
     });
   const stop = (mail: Schemas['MeasureMailView']) =>
     void unwrap(api.DELETE('/api/measure-mails/{id}', { params: { path: { id: mail.id } } })).then(async () => {
