@@ -15,7 +15,12 @@ namespace Yardstick.Server.Changes;
 /// over the wire; a screen that has it is answered with nothing (304).
 /// </summary>
 /// <typeparam name="T">What is shown.</typeparam>
-public sealed class ReadModel<T> : IDisposable
+[System.Diagnostics.CodeAnalysis.SuppressMessage(
+    "Design",
+    "CA1001",
+    Justification = "It lives as long as the server; who is at the turn gives it back."
+)]
+public sealed class ReadModel<T>
 {
     /// <summary>Least time between two computations.</summary>
     private static readonly TimeSpan Pace = TimeSpan.FromMilliseconds(120);
@@ -37,7 +42,7 @@ public sealed class ReadModel<T> : IDisposable
         strayed;
     private volatile string? told;
     private Held? held;
-    private volatile bool closed;
+    private readonly CancellationToken stopping;
 
     private sealed record Held(long Changes, Instant At, long Ticks, byte[] Body, string ETag, string Shown);
 
@@ -64,6 +69,7 @@ public sealed class ReadModel<T> : IDisposable
         json = services.GetRequiredService<IOptions<JsonOptions>>().Value.SerializerOptions;
         (this.good, this.compute, this.withoutTime) = (good, compute, withoutTime ?? (all => all));
         (this.topic, feed, log) = (topic, services.GetRequiredService<ChangeFeed>(), services.GetRequiredService<ILogger<ReadModel<T>>>());
+        stopping = services.GetRequiredService<IHostApplicationLifetime>().ApplicationStopping;
         if (topic is { } own)
             feed.LeaveTo(own.Kind);
         feed.Published += changed =>
@@ -96,9 +102,7 @@ public sealed class ReadModel<T> : IDisposable
     {
         try
         {
-            await Task.Delay(Burst);
-            if (closed)
-                return;
+            await Task.Delay(Burst, stopping);
             Interlocked.Exchange(ref scheduled, 0);
             var now = (await CurrentAsync(CancellationToken.None)).Shown;
             // A screen may have asked in between and has what was undone since: that it was another for a moment is told as well.
@@ -107,7 +111,8 @@ public sealed class ReadModel<T> : IDisposable
             if (another)
                 await feed.TellAsync("", [topic]);
         }
-        catch (Exception) when (closed) { }
+        // Nobody is shown anything any more, and what it would be read with is being taken down.
+        catch (Exception) when (stopping.IsCancellationRequested) { }
         catch (Exception fault) when (fault is InvalidOperationException or System.Data.Common.DbException)
         {
             log.LogWarning(fault, "{Topic} could not be computed anew; the next screen that asks tries again.", topic);
@@ -147,7 +152,4 @@ public sealed class ReadModel<T> : IDisposable
     }
 
     private static string HashOf(byte[] json) => Convert.ToHexString(SHA256.HashData(json).AsSpan(0, 12));
-
-    /// <summary>Computes for nobody any more. The turn is left to the collector: whoever is at it still gives it back.</summary>
-    public void Dispose() => closed = true;
 }
