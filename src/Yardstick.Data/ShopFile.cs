@@ -189,9 +189,10 @@ public sealed class ShopFile : IDisposable
 
     private static DbContextOptionsBuilder WithoutModel(DbContextOptionsBuilder options, string database) =>
         options
-            .UseSqlite($"Data Source={database};Foreign Keys=True", sqlite =>
-                sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery)
-            )
+            .UseSqlite($"Data Source={database};Foreign Keys=True", sqlite => sqlite
+                    .UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery)
+                    // A list as one value: with one for each of its members, SQLite looks each up by name among all the others.
+                    .UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))
             .AddInterceptors(Pragmas.Instance);
 
     // Left to itself, each container would build the same model anew, which takes longer than all else at the start.

@@ -107,6 +107,7 @@ public static class Services
         services.AddSingleton(Worklist.Count);
         services.AddSingleton(FollowUps.Model);
         services.AddSingleton<BookableTimes>();
+        services.AddSingleton<OpenBalances>();
         services.AddSingleton<MeasureMemory>();
         services.AddSingleton<BenchModels>();
         services.AddSingleton<ContentStore>();

@@ -86,35 +86,35 @@ public static class Accounts
         api.MapPost("/accounts/{id:long}/payments", Pay).Asks(Permission.TakePayments).Produces<AccountPaid>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time)
+    private static async Task<IResult> ListAsync(ShopDb db, OpenBalances balances, TimeProvider time)
     {
         var shop = await db.Shops.AsNoTracking().SingleAsync();
         var today = shop.Local(time.Now()).Date;
         // Who owes, and for whom something is held, is what the books say; their invoices are read, nobody else's.
-        var holding = await db.CustomersWithBalanceAsync(LedgerAccount.Deposits);
-        var open = (await db.EverybodysOpenAsync()).FindAll(o => o.Invoice.CustomerId is not null);
+        var holding = await balances.CustomersAsync(db, LedgerAccount.Deposits);
+        var open = (await balances.InvoicesAsync(db)).FindAll(o => o.CustomerId is not null);
         var deposits = await db.OpenDepositsAsync(db.Deposits.Where(d => holding.Contains(d.CustomerId)));
         var standing = await db.StandingRecordsAsync([
-            .. open.Select(o => o.Invoice.CustomerId!.Value),
+            .. open.Select(o => o.CustomerId!.Value),
             .. deposits.Select(d => d.Deposit.CustomerId),
         ]);
         var ids = standing.Values.Distinct().ToList();
         var customers = await db.Customers.Where(c => ids.Contains(c.Id)).ToListAsync();
         var held = deposits.ToLookup(d => standing[d.Deposit.CustomerId]);
-        var byCustomer = open.ToLookup(o => standing[o.Invoice.CustomerId!.Value]);
+        var byCustomer = open.ToLookup(o => standing[o.CustomerId!.Value]);
         var views = customers
-            .ConvertAll(c => ViewOf(c, byCustomer[c.Id], held[c.Id], today))
+            .ConvertAll(c => ViewOf(c, byCustomer[c.Id].Select(o => (o.DueOn, o.Balance)), held[c.Id], today))
             .OrderByDescending(v => v.Aging.Overdue)
             .ThenByDescending(v => v.Aging.Total)
             .ToList();
         return Results.Ok(
-            new AccountsView(views, Shown(Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), today)), shop.InterestPercent > 0)
+            new AccountsView(views, Shown(Aging.Of(open.Select(o => (o.DueOn, o.Balance)), today)), shop.InterestPercent > 0)
         );
     }
 
     private static AccountView ViewOf(
         Core.Customers.Customer customer,
-        IEnumerable<InvoiceStanding> open,
+        IEnumerable<(LocalDate DueOn, Money Balance)> open,
         IEnumerable<DepositAccount> held,
         LocalDate today
     ) =>
@@ -122,7 +122,7 @@ public static class Accounts
         {
             CustomerId = customer.Id,
             Name = customer.DisplayName,
-            Aging = Shown(Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), today)),
+            Aging = Shown(Aging.Of(open, today)),
             Deposits = held.Sum(d => d.Left.Amount),
             Limit = customer.CreditLimit?.Amount,
             Days = customer.CreditDays,
@@ -157,7 +157,7 @@ public static class Accounts
         var held = await db.OpenDepositsAsync(db.Deposits.Where(d => records.Contains(d.CustomerId)));
         return Results.Ok(
             new AccountPageView(
-                ViewOf(customer, open, held, today),
+                ViewOf(customer, open.Select(o => (o.Invoice.DueOn, o.Balance)), held, today),
                 open.ConvertAll(o => new OpenInvoiceView(
                     o.Invoice.Id,
                     o.Invoice.Number,

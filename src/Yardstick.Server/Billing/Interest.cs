@@ -59,14 +59,14 @@ public static class Interest
             .ProducesProblem(422);
     }
 
-    private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time)
+    private static async Task<IResult> ListAsync(ShopDb db, OpenBalances balances, TimeProvider time)
     {
         var shop = await db.Shops.AsNoTracking().SingleAsync();
         var today = shop.Local(time.Now()).Date;
         if (shop.InterestPercent <= 0)
             return Results.Ok(new InterestView(0, shop.InterestAfterDays, []));
-        var open = (await db.EverybodysOpenAsync()).FindAll(o => o.Balance.Cents > 0 && o.Invoice.DueOn < today);
-        var ids = open.ConvertAll(o => o.Invoice.Id);
+        var ids = (await balances.InvoicesAsync(db)).FindAll(o => o.Balance.Cents > 0 && o.DueOn < today).ConvertAll(o => o.Id);
+        var open = await db.OpenStanding(db.Invoices.Where(i => ids.Contains(i.Id))).ToListAsync();
         var adjusted = (await db.Adjustments.AsNoTracking().Where(a => ids.Contains(a.InvoiceId)).ToListAsync()).ToLookup(a => a.InvoiceId);
         var customers = await db
             .Customers.AsNoTracking()

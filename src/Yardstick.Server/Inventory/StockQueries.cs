@@ -12,7 +12,7 @@ internal static class StockQueries
     internal static async Task<IReadOnlyDictionary<long, Quantity>> OnOrderForStockAsync(this ShopDb db, IReadOnlyCollection<long> partIds)
     {
         var rows = await db.AwaitedParts()
-            .Where(l => l.LineId == null && l.PartId != null && EF.Parameter(partIds).Contains(l.PartId.Value))
+            .Where(l => l.LineId == null && l.PartId != null && partIds.Contains(l.PartId.Value))
             .Select(l => new
             {
                 PartId = l.PartId!.Value,

@@ -37,25 +37,23 @@ public static class SupplierPayers
             .Distinct()
             .ToListAsync();
         // What was ordered for the job is known by its receipt; of what came from stock the supplier that it was last bought of.
-        var parts = db.Lines.OfType<PartLine>().Where(l => l.JobId == original);
-        var sellers = await db
-            .ReceiptLines.Where(r => parts.Any(l => l.Id == r.LineId) || r.PartId != null && parts.Any(l => l.PartId == r.PartId))
-            .Join(
-                db.Receipts,
-                l => l.ReceiptId,
-                r => r.Id,
-                (l, r) =>
-                    new
-                    {
-                        l.LineId,
-                        l.PartId,
-                        r.Id,
-                        r.SupplierId,
-                    }
-            )
+        var parts = await db.Lines.OfType<PartLine>().Where(l => l.JobId == original).Select(l => new { l.Id, l.PartId }).ToListAsync();
+        var lineIds = parts.ConvertAll(l => l.Id);
+        var orderId = await db.Jobs.Where(j => j.Id == original).Select(j => (long?)j.OrderId).FirstOrDefaultAsync();
+        var receiptIds = await db
+            .ReceiptLines.Where(r => r.OrderId == orderId && r.LineId != null && lineIds.Contains(r.LineId.Value))
+            .Select(r => r.ReceiptId)
             .ToListAsync();
-        var ordered = sellers.Where(s => s.LineId is not null).Select(s => s.SupplierId).ToHashSet();
-        ordered.UnionWith(sellers.Where(s => s.LineId is null).GroupBy(s => s.PartId).Select(g => g.MaxBy(s => s.Id)!.SupplierId));
+        foreach (var partId in parts.Select(l => l.PartId).OfType<long>().Distinct())
+            receiptIds.AddRange(
+                await db
+                    .ReceiptLines.Where(r => r.PartId == partId && r.LineId == null)
+                    .OrderByDescending(r => r.ReceiptId)
+                    .Select(r => r.ReceiptId)
+                    .Take(1)
+                    .ToListAsync()
+            );
+        var ordered = (await db.Receipts.Where(r => receiptIds.Contains(r.Id)).Select(r => r.SupplierId).ToListAsync()).ToHashSet();
         var suppliers = await db.Suppliers.AsNoTracking().Where(s => s.RetiredAt == null).OrderBy(s => s.Name).ToListAsync();
         return Results.Ok(
             suppliers

@@ -39,13 +39,17 @@ public static class FailedParts
     private static async Task<IResult> ListAsync(long id, long jobId, ShopDb db)
     {
         var original = await db.Jobs.Where(j => j.Id == jobId && j.OrderId == id).Select(j => j.ComebackOfId).FirstOrDefaultAsync();
+        var orderId = await db.Jobs.Where(j => j.Id == original).Select(j => (long?)j.OrderId).FirstOrDefaultAsync();
         var lineIds = await db.Lines.OfType<PartLine>().Where(l => l.JobId == original).Select(l => l.Id).ToListAsync();
-        var came = await db
-            .ReceiptLines.AsNoTracking()
-            .Where(l => l.LineId != null && lineIds.Contains(l.LineId.Value))
-            .Join(db.Receipts, l => l.ReceiptId, r => r.Id, (l, r) => new { Line = l, r.SupplierId })
+        var came = (
+            await db
+                .ReceiptLines.AsNoTracking()
+                .Where(l => l.OrderId == orderId && l.LineId != null && lineIds.Contains(l.LineId.Value))
+                .Join(db.Receipts, l => l.ReceiptId, r => r.Id, (l, r) => new { Line = l, r.SupplierId })
+                .ToListAsync()
+        )
             .OrderBy(x => x.Line.Id)
-            .ToListAsync();
+            .ToList();
         var ids = came.ConvertAll(x => x.Line.Id);
         var supplierIds = came.Select(x => x.SupplierId).Distinct().ToList();
         var suppliers = await db.Suppliers.Where(s => supplierIds.Contains(s.Id)).ToDictionaryAsync(s => s.Id, s => s.Name);
@@ -54,7 +58,10 @@ public static class FailedParts
             await db
                 .PartReturns.AsNoTracking()
                 .Include(r => r.Lines)
-                .Where(r => r.State != PartReturnState.Dropped && r.Lines.Any(l => ids.Contains(l.ReceiptLineId)))
+                .Where(r =>
+                    r.State != PartReturnState.Dropped
+                    && db.PartReturnLines.Where(l => ids.Contains(l.ReceiptLineId)).Select(l => l.PartReturnId).Contains(r.Id)
+                )
                 .ToListAsync()
         )
             .SelectMany(r => r.Lines.Where(l => l.Reason != PartReturnReason.Core).Select(l => (l.ReceiptLineId, Return: r)))

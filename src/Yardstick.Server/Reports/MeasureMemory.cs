@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using Yardstick.Core.Reports;
+using Yardstick.Server.Billing;
 
 namespace Yardstick.Server.Reports;
 
@@ -7,12 +8,15 @@ namespace Yardstick.Server.Reports;
 /// Keeps what was read of days that are over, so that a page of a long period reads only today again. Sales and decisions of a past day
 /// never change; what may, such as a corrected time, shows after some minutes.
 /// </summary>
-internal sealed class MeasureMemory
+internal sealed class MeasureMemory(OpenBalances balances)
 {
     private const int Most = 4000;
     private static readonly TimeSpan Kept = TimeSpan.FromMinutes(10);
     private readonly ConcurrentDictionary<(string What, LocalDate From, LocalDate Until, MeasureFilter), (object Value, long At)> values =
     [];
+
+    /// <summary>Who owes.</summary>
+    internal OpenBalances Balances => balances;
 
     /// <summary>What was read of a period lately, or is read now.</summary>
     /// <param name="what">Name of what is read.</param>

@@ -21,7 +21,7 @@ internal sealed partial class MeasureReader(ShopDb db, Shop shop, MeasureFilter 
     private readonly Dictionary<ReportPeriod, List<Appointment>> appointments = [];
     private readonly Dictionary<ReportPeriod, List<TechnicianReading.Hours>> technicians = [];
     private readonly Dictionary<ReportPeriod, WorkReading.Invoiced> comebacks = [];
-    private List<InvoiceStanding>? owed;
+    private List<OwedInvoice>? owed;
 
     private LocalDate Today => shop.Local(now).Date;
 
@@ -85,7 +85,7 @@ internal sealed partial class MeasureReader(ShopDb db, Shop shop, MeasureFilter 
     internal static List<T> Both<T>(List<T> past, List<T> today) => [.. past, .. today];
 
     /// <summary>Invoices that are owed now.</summary>
-    internal async Task<List<InvoiceStanding>> OwedAsync() => owed ??= await db.EverybodysOpenAsync();
+    internal async Task<List<OwedInvoice>> OwedAsync() => owed ??= await memory.Balances.InvoicesAsync(db);
 
     /// <summary>A measure of a period.</summary>
     internal Task<MeasureValue> ValueAsync(Measure measure, ReportPeriod period) =>
@@ -165,6 +165,6 @@ internal sealed partial class MeasureReader(ShopDb db, Shop shop, MeasureFilter 
     }
 
     /// <summary>Invoices that are past due, by so many days or more.</summary>
-    internal IEnumerable<InvoiceStanding> OverdueOf(IEnumerable<InvoiceStanding> all, int days = 1) =>
-        all.Where(o => Period.DaysBetween(o.Invoice.DueOn, Today) >= days && o.Balance.Cents > 0);
+    internal IEnumerable<OwedInvoice> OverdueOf(IEnumerable<OwedInvoice> all, int days = 1) =>
+        all.Where(o => Period.DaysBetween(o.DueOn, Today) >= days && o.Balance.Cents > 0);
 }

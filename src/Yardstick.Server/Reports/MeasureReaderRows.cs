@@ -205,16 +205,16 @@ internal sealed partial class MeasureReader
     private async Task<List<MeasureRow>> OverdueRowsAsync()
     {
         var open = OverdueOf(await OwedAsync()).ToList();
-        var names = await NamesAsync(open.Select(o => o.Invoice.CustomerId).OfType<long>());
-        var plates = await PlatesAsync(open.Select(o => o.Invoice.OrderId));
+        var names = await NamesAsync(open.Select(o => o.CustomerId).OfType<long>());
+        var plates = await PlatesAsync(open.Select(o => o.OrderId));
         return
         [
             .. open.Select(o => new MeasureRow(
-                    o.Invoice.DueOn,
-                    Invariant($"Invoice {o.Invoice.Number}, {Period.DaysBetween(o.Invoice.DueOn, Today)} days"),
-                    plates.GetValueOrDefault(o.Invoice.OrderId, ""),
-                    o.Invoice.CustomerId is { } c ? names.GetValueOrDefault(c, "") : "",
-                    Invariant($"/invoices/{o.Invoice.Id}"),
+                    o.DueOn,
+                    Invariant($"Invoice {o.Number}, {Period.DaysBetween(o.DueOn, Today)} days"),
+                    plates.GetValueOrDefault(o.OrderId, ""),
+                    o.CustomerId is { } c ? names.GetValueOrDefault(c, "") : "",
+                    Invariant($"/invoices/{o.Id}"),
                     new(o.Balance.Amount)
                 ))
                 .OrderBy(r => r.Day),

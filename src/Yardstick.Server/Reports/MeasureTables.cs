@@ -318,7 +318,7 @@ internal static class MeasureTables
     private static async Task<MeasureTable> AgesAsync(MeasureReader reader, Shop shop, Instant now)
     {
         var open = await reader.OwedAsync();
-        var aging = Aging.Of(open.Select(o => (o.Invoice.DueOn, o.Balance)), shop.Local(now).Date);
+        var aging = Aging.Of(open.Select(o => (o.DueOn, o.Balance)), shop.Local(now).Date);
         return new MeasureTable(
             "Accounts by age, as they stand now",
             [Words("Past due"), Money("Balance")],

@@ -5,6 +5,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
+using Yardstick.Server.Billing;
 using Yardstick.Server.Reports;
 
 namespace Yardstick.Server.Tests.Reports;
@@ -42,7 +43,7 @@ public sealed class EmptyShopTests : IDisposable
         await using var _ = db;
         var now = shop.Utc(LongDay.At(new LocalTime(17, 0)));
         var period = ReportPeriod.Parse(typed, LongDay, shop.WeekBegins).Value;
-        var reader = new MeasureReader(db, shop, MeasureFilter.Everything, now, new MeasureMemory());
+        var reader = new MeasureReader(db, shop, MeasureFilter.Everything, now, new MeasureMemory(new OpenBalances()));
         foreach (var measure in Enum.GetValues<Measure>())
         {
             var value = await reader.ValueAsync(measure, period);

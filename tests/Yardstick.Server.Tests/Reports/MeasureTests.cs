@@ -6,6 +6,7 @@ using Yardstick.Core.Billing;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Reports;
+using Yardstick.Server.Billing;
 using Yardstick.Server.Reports;
 using Yardstick.Server.Tests.Support;
 
@@ -284,15 +285,18 @@ public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var last = own.Local(Instant.FromDateTimeOffset(ShopFixture.Start)).Date.PlusDays(-3);
         var period = ReportPeriod.Parse($"{last.PlusDays(-40):uuuu-MM-dd} to {last:uuuu-MM-dd}", last, own.WeekBegins).Value;
         var evening = own.Utc(last.At(new LocalTime(23, 0)));
-        var kept = new MeasureMemory();
+        var kept = new MeasureMemory(new OpenBalances());
         foreach (var filter in new[] { MeasureFilter.Everything, new MeasureFilter(1, null, null, null, null, 5) })
         foreach (var measure in Enum.GetValues<Measure>().Where(m => !MeasureInfo.Of(m).IsNow))
         {
             // A day later the whole stretch is one of the past.
-            var whole = await new MeasureReader(db, own, filter, evening + Duration.FromDays(1), new MeasureMemory()).ValueAsync(
-                measure,
-                period
-            );
+            var whole = await new MeasureReader(
+                db,
+                own,
+                filter,
+                evening + Duration.FromDays(1),
+                new MeasureMemory(new OpenBalances())
+            ).ValueAsync(measure, period);
             for (var round = 0; round < 2; round++)
                 Assert.Equal(whole, await new MeasureReader(db, own, filter, evening, kept).ValueAsync(measure, period));
         }

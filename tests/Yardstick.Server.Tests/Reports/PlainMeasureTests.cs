@@ -8,6 +8,7 @@ using Yardstick.Core.Reports;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
+using Yardstick.Server.Billing;
 using Yardstick.Server.Reports;
 using Yardstick.Server.Tests.Support;
 
@@ -34,7 +35,7 @@ public sealed class PlainMeasureTests(ShopFixture shop) : IClassFixture<ShopFixt
             var now = Instant.FromDateTimeOffset(shop.Time.GetUtcNow());
             today = own.Local(now).Date;
             var period = ReportPeriod.Parse(typed, today, own.WeekBegins).Value;
-            var reader = new MeasureReader(db, own, MeasureFilter.Everything, now, new MeasureMemory());
+            var reader = new MeasureReader(db, own, MeasureFilter.Everything, now, new MeasureMemory(new OpenBalances()));
             bool Within(Instant at) => own.Local(at).Date is var day && day >= period.From && day <= period.Until;
             return await check(period, Within, m => reader.ValueAsync(m, period));
         }
