@@ -23,12 +23,14 @@ internal static class ReportsBench
         await using var connection = new SqliteConnection($"Data Source={Path.Combine(folder, "shop.db")};Mode=ReadOnly");
         await connection.OpenAsync();
         Console.WriteLine($"  {await connection.NumberAsync("SELECT COUNT(*) FROM Sales"), 10:N0} sales");
-        var last = DateTime.UtcNow.AddMonths(-1);
+        var (last, earlier) = (DateTime.UtcNow.AddMonths(-1), DateTime.UtcNow.AddMonths(-5));
         foreach (
             var (period, from, through) in new[]
             {
                 ("this month", Month(DateTime.UtcNow, 0), Month(DateTime.UtcNow, 1)),
                 ("last month", Month(last, 0), Month(last, 1)),
+                // By now the server is warm; only this month is not.
+                ($"{Month(earlier, 0)} to {Month(earlier, 1)}", Month(earlier, 0), Month(earlier, 1)),
             }
         )
         {
@@ -53,7 +55,7 @@ internal static class ReportsBench
                 bare.Sort();
                 var (mine, plain) = (over[over.Count / 2], bare[bare.Count / 2]);
                 Console.WriteLine(
-                    $"  {page, -12} {period, -10} first {first, 7:0} ms   then {mine, 7:0.0} ms   bare SQL {plain, 6:0.0} ms   less 5 ms {(mine - 5) / plain, 6:0.00} times; at most 3 and 300 ms wanted"
+                    $"  {page, -12} {period, -24} first {first, 7:0} ms   then {mine, 7:0.0} ms   bare SQL {plain, 6:0.0} ms   less 5 ms {(mine - 5) / plain, 6:0.00} times; at most 3 and 300 ms wanted"
                 );
             }
         }

@@ -117,9 +117,18 @@ internal static class TechnicianReading
         {
             var orderIds = some.Select(j => j.OrderId).Distinct().ToList();
             var jobIds = some.Select(j => j.Id).ToList();
-            var entries = (await db.TimeEntries.AsNoTracking().Where(t => orderIds.Contains(t.OrderId)).ToListAsync()).ToLookup(t =>
-                t.JobId
-            );
+            var entries = (
+                await db
+                    .TimeEntries.Where(t => orderIds.Contains(t.OrderId))
+                    .Select(t => new
+                    {
+                        t.JobId,
+                        t.StaffId,
+                        t.Start,
+                        t.End,
+                    })
+                    .ToListAsync()
+            ).ToLookup(t => t.JobId);
             var lines = (
                 await db
                     .Lines.OfType<LaborLine>()
