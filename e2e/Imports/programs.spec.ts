@@ -48,7 +48,7 @@ test('another program: let in by a token, told by a webhook, put out again', asy
   await expect.poll(() => heard).toMatch(/order\.opened \/api\/orders\/\d+/);
   listener.kill();
 
-  await page.getByRole('button', { name: 'Messages' }).click();
+  await page.getByRole('button', { name: 'Messages' }).last().click();
   await expect(page.getByText('Arrived · Status 204')).toBeVisible();
   await accessible(page, 'messages of a webhook');
   await page.keyboard.press('Escape');

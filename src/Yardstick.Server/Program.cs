@@ -8,6 +8,7 @@ using Yardstick.Data.Demo;
 using Yardstick.Server;
 using Yardstick.Server.Billing;
 using Yardstick.Server.Hosting;
+using Yardstick.Server.Imports;
 using Yardstick.Server.Schedule;
 using Yardstick.Server.Setup;
 using Yardstick.Server.Setup.Backups;
@@ -106,7 +107,11 @@ static async Task<int> ServeAsync(StartCommand command, StartAgain again)
     app.UseYardstick(command.Options);
     await prepared;
     if (file is not null)
+    {
         await FirstRun.SayCodeAsync(app.Services);
+        if (command.Options.Demo)
+            await DemoProgram.SetUpAsync(app.Services, command.Options.OutsideServices);
+    }
     using var reload = PosixSignalRegistration.Create(PosixSignal.SIGHUP, signal =>
     {
         signal.Cancel = true;

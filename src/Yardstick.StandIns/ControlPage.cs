@@ -22,6 +22,7 @@ internal static class ControlPage
         ("post-events", "What came in"),
         ("cars", "Connected cars"),
         ("mail", "Mail server"),
+        ("program", "Another program"),
     ];
     private static readonly (string Mode, string Words)[] Modes =
     [
@@ -54,7 +55,7 @@ internal static class ControlPage
     private static string Page(Moods moods)
     {
         var html = new StringBuilder(
-            "<!doctype html><meta charset=utf-8><title>Outside services</title><style>body{font:16px/1.5 sans-serif;max-width:46rem;margin:2rem auto}form{display:flex;gap:.5rem;margin:.75rem 0;align-items:center}b{width:14rem}</style><h1>Outside services</h1><p>These stand in for the real ones. Set how each behaves; for good, or for so many requests. What customers got: <a href=/phone>telephones</a>, <a href=/mail>mailboxes</a>. What cars report: <a href=/cars>connected cars</a>.</p>"
+            "<!doctype html><meta charset=utf-8><title>Outside services</title><style>body{font:16px/1.5 sans-serif;max-width:46rem;margin:2rem auto}form{display:flex;gap:.5rem;margin:.75rem 0;align-items:center}b{width:14rem}</style><h1>Outside services</h1><p>These stand in for the real ones. Set how each behaves; for good, or for so many requests. What customers got: <a href=/phone>telephones</a>, <a href=/mail>mailboxes</a>. What cars report: <a href=/cars>connected cars</a>. What webhooks told: <a href=/program>another program</a>.</p>"
         );
         foreach (var (code, name) in Services)
         {

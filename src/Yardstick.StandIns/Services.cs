@@ -30,6 +30,7 @@ internal static class Services
         FactService.Map(app);
         PostBox.Map(app);
         ConnectedCars.Map(app);
+        OtherProgram.Map(app);
         return app;
     }
 }

@@ -1,6 +1,7 @@
+using System.Buffers;
 using System.IO.Compression;
+using System.IO.Pipelines;
 using System.Security.Cryptography;
-using System.Text;
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
 
@@ -12,6 +13,7 @@ namespace Yardstick.Data.Imports;
 /// </summary>
 public static class ArchiveLoader
 {
+    private const int Buffer = 256 * 1024;
     private static readonly JsonSerializerOptions Reading = new() { PropertyNameCaseInsensitive = true };
 
     /// <summary>Loads it.</summary>
@@ -124,89 +126,47 @@ public static class ArchiveLoader
             throw Damaged(table.Name, "is missing");
         // What the program puts into an empty shop gives way.
         await connection.RunAsync($"DELETE FROM \"{table.Name}\"", transaction);
-        var all = await ArchiveTables.ColumnsAsync(connection, table.Name);
+        var columns = (await ArchiveTables.ColumnsAsync(connection, table.Name)).Select(c => c.Name).ToList();
         var secrets = ArchiveTables.Secrets.GetValueOrDefault(table.Name);
-        var held = all.Where(c => secrets?.ContainsKey(c.Name) != true)
-            .Select((c, i) => (c.Name, Column: c, Place: i))
-            .ToDictionary(c => c.Name);
-        await using var insert = connection.CreateCommand();
-        insert.Transaction = transaction;
-        insert.CommandText =
-            $"INSERT INTO \"{table.Name}\" ({string.Join(", ", all.Select(c => $"\"{c.Name}\""))}) VALUES ({string.Join(", ", all.Select((_, i) => $"$p{i}"))})";
-        var parameters = all.Select((c, i) => (c.Name, Parameter: insert.Parameters.AddWithValue($"$p{i}", DBNull.Value)))
-            .ToDictionary(p => p.Name, p => p.Parameter);
+        using var insert = new RowInsert(connection, table.Name, columns);
+        var row = new ArchiveRow(insert, table.Name, columns, secrets, ignoreUnknown);
         using var hash = SHA256.Create();
         await using var content = await entry.OpenAsync();
         await using var hashed = new CryptoStream(content, hash, CryptoStreamMode.Read);
-        using var lines = new StreamReader(hashed, Encoding.UTF8);
-        var rows = 0L;
-        while (await lines.ReadLineAsync() is { } line)
+        var lines = PipeReader.Create(hashed, new StreamPipeReaderOptions(bufferSize: Buffer, minimumReadSize: Buffer / 4));
+        for (var ended = false; !ended; )
         {
-            rows++;
-            foreach (var parameter in parameters.Values)
-                parameter.Value = DBNull.Value;
-            if (secrets is not null)
-                foreach (var (name, made) in secrets)
-                    parameters[name].Value = made() ?? DBNull.Value;
-            var seen = Read(line, table.Name, rows, held.Keys, parameters, ignoreUnknown);
-            if (seen < held.Count)
-                throw Damaged(table.Name, FormattableString.Invariant($"lacks fields in row {rows}"));
-            try
+            var read = await lines.ReadAsync();
+            var rest = read.Buffer;
+            while (LineOf(ref rest, read.IsCompleted) is { } line)
             {
-                await insert.ExecuteNonQueryAsync();
+                row.Insert(line);
+                if (row.Number % 200_000 == 0)
+                    say(FormattableString.Invariant($"{table.Name}: {row.Number:N0} rows"));
             }
-            catch (SqliteException problem)
-            {
-                throw Damaged(table.Name, FormattableString.Invariant($"can't be loaded at row {rows} ({problem.Message})"));
-            }
-            if (rows % 200_000 == 0)
-                say(FormattableString.Invariant($"{table.Name}: {rows:N0} rows"));
+            ended = read.IsCompleted;
+            lines.AdvanceTo(rest.Start, rest.End);
         }
-        if (rows != table.Rows)
-            throw Damaged(table.Name, FormattableString.Invariant($"has {rows:N0} rows instead of {table.Rows:N0}"));
+        if (row.Number != table.Rows)
+            throw Damaged(table.Name, FormattableString.Invariant($"has {row.Number:N0} rows instead of {table.Rows:N0}"));
         if (Convert.ToHexStringLower(hash.Hash!) != table.Sha256)
             throw Damaged(table.Name, "is not as it was written");
     }
 
-    /// <summary>Puts a line's values into parameters; answers how many known fields it has.</summary>
-    private static int Read(
-        string line,
-        string table,
-        long row,
-        ICollection<string> held,
-        Dictionary<string, SqliteParameter> parameters,
-        bool ignoreUnknown
-    )
+    /// <summary>Takes the next line off what was read; null where the rest of it is not there yet, or nothing is left.</summary>
+    private static ReadOnlySequence<byte>? LineOf(ref ReadOnlySequence<byte> rest, bool isLast)
     {
-        try
+        var line = rest;
+        if (rest.PositionOf((byte)'\n') is { } end)
         {
-            using var parsed = JsonDocument.Parse(line);
-            var seen = 0;
-            foreach (var field in parsed.RootElement.EnumerateObject())
-            {
-                if (!held.Contains(field.Name))
-                {
-                    if (ignoreUnknown)
-                        continue;
-                    throw new ShopFileException(
-                        $"The archive has a field that is not known here: {table}.{field.Name}. Nothing was loaded; --ignore-unknown leaves it out."
-                    );
-                }
-                seen++;
-                parameters[field.Name].Value = field.Value.ValueKind switch
-                {
-                    JsonValueKind.Null => DBNull.Value,
-                    JsonValueKind.Number => field.Value.TryGetInt64(out var whole) ? whole : field.Value.GetDouble(),
-                    JsonValueKind.Object => field.Value.GetProperty("base64").GetBytesFromBase64(),
-                    _ => field.Value.GetString(),
-                };
-            }
-            return seen;
+            line = rest.Slice(0, end);
+            rest = rest.Slice(rest.GetPosition(1, end));
+            return line;
         }
-        catch (Exception problem) when (problem is JsonException or InvalidOperationException or KeyNotFoundException or FormatException)
-        {
-            throw Damaged(table, FormattableString.Invariant($"can't be read at row {row}"));
-        }
+        if (!isLast || rest.IsEmpty)
+            return null;
+        rest = rest.Slice(rest.End);
+        return line;
     }
 
     private static async Task AgainAsync(SqliteConnection connection, SqliteTransaction transaction, string statement)
@@ -252,5 +212,5 @@ public static class ArchiveLoader
             throw Damaged(kept.Path, "is not as it was written");
     }
 
-    private static ShopFileException Damaged(string what, string how) => new($"The archive is damaged: {what} {how}. Nothing was loaded.");
+    internal static ShopFileException Damaged(string what, string how) => new($"The archive is damaged: {what} {how}. Nothing was loaded.");
 }

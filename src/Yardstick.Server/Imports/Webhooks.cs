@@ -14,7 +14,7 @@ namespace Yardstick.Server.Imports;
 public static class Webhooks
 {
     private const int MostMessages = 100;
-    private const string SecretPrefix = "hook_";
+    internal const string SecretPrefix = "hook_";
     private static readonly Problem Changed = new(
         "webhook.changed",
         "Someone else changed this webhook. Look at it again before you save."

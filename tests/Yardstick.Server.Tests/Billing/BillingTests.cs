@@ -2,9 +2,11 @@ using System.Globalization;
 using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Values;
 using Yardstick.Data.Billing;
+using Yardstick.Server.Billing;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Billing;
@@ -387,6 +389,15 @@ public class BillingTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(25, page["account"]!.Number("deposits"));
         var statement = await mina.GetAsync($"accounts/{id}/statement");
         Assert.Equal(0, statement.Number("after"));
+        // What was added up for the list before, and caught up with since, is what somebody gets who adds up all anew.
+        await using (var db = shop.OpenDb())
+        {
+            async Task<List<OwedInvoice>> OwedAsync(OpenBalances by) => [.. (await by.InvoicesAsync(db)).OrderBy(i => i.Id)];
+            using var anew = new OpenBalances();
+            var caughtUp = await OwedAsync(shop.Services.GetRequiredService<OpenBalances>());
+            Assert.Equal(await OwedAsync(anew), caughtUp);
+            Assert.DoesNotContain(caughtUp, i => i.CustomerId == id);
+        }
         await AccountTemplateAsync();
         var mailed = await mina.PostAsync($"accounts/{id}/statement", new { reminder = 0 });
         await using (var db = shop.OpenDb())

@@ -84,6 +84,25 @@ public class WebhookTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task The_demo_has_one_which_follows_to_another_port_and_stays_off_once_taken_off()
+    {
+        var ingrid = await shop.SignInAsync("ingrid");
+        async Task<List<string>> StartAsync(int port)
+        {
+            await DemoProgram.SetUpAsync(shop.Services, new Uri($"http://127.0.0.1:{port}/"));
+            var all = (await ingrid.GetAsync("webhooks"))["webhooks"]!.AsArray();
+            return [.. all.Select(w => w!.Text("address")).Where(a => a.EndsWith("/program", StringComparison.Ordinal))];
+        }
+        Assert.Equal(["http://127.0.0.1:1/program"], await StartAsync(1));
+        Assert.Equal(["http://127.0.0.1:1/program"], await StartAsync(1));
+        Assert.Equal(["http://127.0.0.1:2/program"], await StartAsync(2));
+        var made = (await ingrid.GetAsync("webhooks"))["webhooks"]!.AsArray().Single(w => w!.Text("address").EndsWith('m'))!;
+        Assert.Equal("ping", Assert.Single(await MessagesAsync(ingrid, made.Id())).Text("event"));
+        await ingrid.SendAsync(HttpMethod.Delete, $"webhooks/{made.Id()}", null);
+        Assert.Empty(await StartAsync(3));
+    }
+
+    [Fact]
     public async Task Off_it_is_told_nothing_and_a_test_shows_whether_messages_arrive()
     {
         await using var receiver = await Receiver.StartAsync();

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Floor;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -9,6 +10,8 @@ using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Billing;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Pricing;
 using Yardstick.Server.Reports;
 using Yardstick.Server.Tests.Support;
 
@@ -126,6 +129,11 @@ public sealed class PlainMeasureTests(ShopFixture shop) : IClassFixture<ShopFixt
             Assert.Equal(new(Sum(approved), Sum(decided)), await valueOf(Measure.ApprovedAmount));
             Assert.Equal(new(approved.Count, decided.Count), await valueOf(Measure.ApprovedJobs));
             Assert.Equal(new(Sum(decided.Where(d => d.Kind == DecisionKind.Declined))), await valueOf(Measure.LostSales));
+            var left = decided.Except(approved).ToList();
+            var waits = await StillOpenAsync(jobs);
+            Assert.Contains(left, d => waits(jobs[d.JobId]));
+            Assert.Contains(left, d => !waits(jobs[d.JobId]));
+            Assert.Equal(new(Sum(left.Where(d => waits(jobs[d.JobId])))), await valueOf(Measure.DeferredValue));
 
             var states = await db.Appointments.AsNoTracking().ToListAsync();
             states.RemoveAll(a => a.Start.Date < period.From || a.Start.Date > period.Until);
@@ -181,6 +189,82 @@ public sealed class PlainMeasureTests(ShopFixture shop) : IClassFixture<ShopFixt
                 await valueOf(Measure.NewCustomers)
             );
             return decided.Count;
+        });
+
+    /// <summary>Whether a job that was deferred or declined still waits: neither done nor taken over nor closed since.</summary>
+    private async Task<Func<Job, bool>> StillOpenAsync(Dictionary<long, Job> jobs)
+    {
+        var orders = await db.Orders.AsNoTracking().ToDictionaryAsync(o => o.Id);
+        var closed = (
+            await db
+                .FollowUpActs.Where(a => a.What == FollowUpActKind.Closed && a.TakenBackAt == null)
+                .Where(a => a.Kind == FollowUpKind.Deferred || a.Kind == FollowUpKind.Declined)
+                .Select(a => a.SourceId)
+                .ToListAsync()
+        ).ToHashSet();
+        var byVehicle = jobs.Values.Where(j => j.RemovedAt is null).ToLookup(j => orders[j.OrderId].VehicleId);
+        bool Same(Job one, Job other) =>
+            one.CannedJobId is { } canned && canned == other.CannedJobId
+            || string.Equals(one.Title, other.Title, StringComparison.OrdinalIgnoreCase);
+        bool Waits(Job job)
+        {
+            var order = orders[job.OrderId];
+            var putOff = job.Decision is DecisionKind.Deferred or DecisionKind.Declined;
+            if (order.VehicleId is null || job.RemovedAt is not null || closed.Contains(job.Id))
+                return false;
+            if (order.State == OrderState.Open)
+                return putOff;
+            if (!(putOff || order.State == OrderState.Ended && job.Decision == DecisionKind.Proposed) || order.State == OrderState.Voided)
+                return false;
+            foreach (var other in byVehicle[order.VehicleId])
+            {
+                var at = orders[other.OrderId];
+                if (other.TakenFromJobId == job.Id)
+                    return false;
+                if (at.OpenedAt <= order.OpenedAt || at.State == OrderState.Voided || !Same(job, other))
+                    continue;
+                // Done since, on its way, or put off again: then that one waits in its place.
+                if (at.State == OrderState.Open || other.Decision == DecisionKind.Approved)
+                    return false;
+                if (string.Equals(job.Title, other.Title, StringComparison.OrdinalIgnoreCase) && Waits(other))
+                    return false;
+            }
+            return true;
+        }
+        return Waits;
+    }
+
+    [Fact]
+    public Task What_is_not_invoiced_and_what_is_overdue_now() => OverAsync("last 90 days", async (_, _, valueOf) =>
+        {
+            var approved = 0m;
+            foreach (var id in await db.Orders.Where(o => o.State == OrderState.Open).Select(o => o.Id).ToListAsync())
+            {
+                var order = (await db.ReadOrderAsync(id))!;
+                var customer = await db.Customers.FirstOrDefaultAsync(c => c.Id == order.CustomerId);
+                var policy = await db.PolicyAsync(order.PolicyVersionId);
+                approved += OrderPricing.Price(order, customer, policy, JobSelection.ApprovedOnly, today).Total;
+            }
+            Assert.Equal(new(approved), await valueOf(Measure.Unfinished));
+
+            var (payments, adjustments) = (
+                (await db.Payments.AsNoTracking().ToListAsync()).ToLookup(p => p.InvoiceId),
+                (await db.Adjustments.AsNoTracking().ToListAsync()).ToLookup(a => (long?)a.InvoiceId)
+            );
+            var invoices = await db.Invoices.AsNoTracking().ToListAsync();
+            var overdue = 0m;
+            foreach (var invoice in invoices.Where(i => i.Kind == InvoiceKind.Invoice && i.DueOn < today))
+            {
+                var owed =
+                    invoice.AmountDue.Amount
+                    + invoices.Where(c => c.CorrectsId == invoice.Id).Sum(c => c.AmountDue.Amount)
+                    - payments[invoice.Id].Sum(p => p.Amount.Amount)
+                    - adjustments[invoice.Id].Sum(a => a.Amount.Amount);
+                overdue += Math.Max(0, owed);
+            }
+            Assert.NotEqual(0, overdue);
+            Assert.Equal(new(overdue), await valueOf(Measure.Overdue));
+            return approved;
         });
 
     [Fact]
