@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../../lib/api';
 import { amount } from '../../../lib/format';
 import { useActions } from '../../../lib/order/useSheet';
@@ -13,6 +14,7 @@ export function FailedParts({ job }: { job: Schemas['SheetJob'] }) {
   const refresh = useRefresh();
   const maySee = useMay('SeeParts');
   const mayReturn = useMay('OrderParts');
+  const [busy, setBusy] = useState(false);
   const key = ['failed-parts', job.id];
   const parts = useQuery({
     queryKey: key,
@@ -20,15 +22,19 @@ export function FailedParts({ job }: { job: Schemas['SheetJob'] }) {
       unwrap(api.GET('/api/orders/{id}/jobs/{jobId}/failed-parts', { signal, params: { path: { id: orderId, jobId: job.id } } })),
     enabled: maySee,
   });
-  const giveBack = (receiptLineId: number) =>
+  const giveBack = (receiptLineId: number) => {
+    setBusy(true);
     void unwrap(
       api.POST('/api/part-returns', {
         body: { lines: [{ receiptLineId, quantity: '1', reason: 'Warranty' }], note: job.originText },
       }),
-    ).then(async ({ number }) => {
-      await refresh(key);
-      say.done(`It is on return ${number}. Authorize and send it under Parts, Returns.`);
-    }, say.refused);
+    )
+      .then(async ({ number }) => {
+        await refresh(key);
+        say.done(`It is on return ${number}. Authorize and send it under Parts, Returns.`);
+      }, say.refused)
+      .finally(() => setBusy(false));
+  };
   if (!parts.data || parts.data.length === 0) return null;
   return (
     <ul className={styles.parts} aria-label="Parts that did not hold">
@@ -44,7 +50,7 @@ export function FailedParts({ job }: { job: Schemas['SheetJob'] }) {
             </span>
           )}
           {mayReturn && part.left > 0 && (
-            <button className="linkish small" onClick={() => giveBack(part.receiptLineId)}>
+            <button className="linkish small" disabled={busy} onClick={() => giveBack(part.receiptLineId)}>
               Return {part.left > 1 && 'one '}to supplier
             </button>
           )}

@@ -85,7 +85,6 @@ export function PaidBy({ job }: { job: Job }) {
           />
         </div>
       )}
-      {job.isComeback && <FailedParts job={job} />}
       {job.creditLost && (
         <p className="caution small" role="status">
           {job.creditLost}
@@ -93,6 +92,7 @@ export function PaidBy({ job }: { job: Job }) {
       )}
       {isAccount && <Terms customerId={Number(job.payer)} />}
       {job.payer === 'Shop' && <p className="soft small">An invoice of its own at no price to the customer: goodwill or a comeback.</p>}
+      {job.isComeback && <FailedParts job={job} />}
     </>
   );
 }
