@@ -143,6 +143,8 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
             var names = pending.Select(p => p.Name).ToList();
             Assert.Equal(names.Count, await db.Customers.CountAsync(c => names.Contains(c.LastName)));
             all += confirmed.Count + pending.Count;
+            if ((cycle + 1) % 10 == 0)
+                TestContext.Current.SendDiagnosticMessage(string.Create(CultureInfo.InvariantCulture, $"{cycle + 1} kills, {all} orders"));
         }
         await using var books = new ShopDb(ShopFile.Options(Path.Combine(data, ShopFile.FileName)));
         Assert.Empty(await new BooksCheck(books).RunAsync());

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { api, Problem, unwrap, type Schemas } from '../../lib/api';
 import type { CsvColumn } from '../../lib/csv';
-import { day } from '../../lib/format';
+import { day, figure } from '../../lib/format';
 import { useNow } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { Plate } from '../../ui/Plate';
@@ -80,7 +80,9 @@ export default function RowsPage() {
             <tfoot>
               <tr>
                 <th colSpan={4}>
-                  {view.rows.length > SHOWN ? `All ${view.rows.length} rows; the first ${SHOWN} are shown` : `All ${view.rows.length} rows`}
+                  {view.rows.length > SHOWN
+                    ? `All ${figure(view.rows.length)} rows; the first ${figure(SHOWN)} are shown`
+                    : `All ${figure(view.rows.length)} rows`}
                 </th>
                 <th className="right">{shown(view.sum.amount, view.amountUnit)}</th>
                 {view.ofUnit && <th className="right">{shown(view.sum.of ?? 0, view.ofUnit)}</th>}

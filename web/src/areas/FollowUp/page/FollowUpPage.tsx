@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { CsvColumn } from '../../../lib/csv';
-import { amount } from '../../../lib/format';
+import { amount, figure } from '../../../lib/format';
 import { useKeys } from '../../../lib/keys';
 import { Empty, Failed, Loading } from '../../../ui/Feedback';
 import { Labelled } from '../../../ui/Labelled';
@@ -94,7 +94,7 @@ export default function FollowUpPage() {
           label="Which"
           value={view}
           choices={[
-            ['now', `To do ${sums.reduce((sum, one) => sum + one.due, 0)}`],
+            ['now', `To do ${figure(sums.reduce((sum, one) => sum + one.due, 0))}`],
             ['ahead', 'Next 30 days'],
             ['waiting', 'Waiting and closed'],
           ]}
@@ -133,7 +133,7 @@ export default function FollowUpPage() {
         />
         {view === 'now' && free.length > 0 && (
           <Button onClick={() => setChosen(checked.length >= free.length ? new Set() : new Set([...chosen, ...free.map(keyOf)]))}>
-            {checked.length >= free.length ? 'Choose none' : `Choose all ${free.length}`}
+            {checked.length >= free.length ? 'Choose none' : `Choose all ${figure(free.length)}`}
           </Button>
         )}
         <span className="grow" />
