@@ -36,6 +36,16 @@ public sealed class ShopFile : IDisposable
     public string Keys => Path.Combine(Folder, "keys");
     private string RunningMark => Path.Combine(Folder, "running");
 
+    // Checking goes through all of it: what is larger would keep people waiting at the start.
+    private const long CheckedFirst = 64 * 1024 * 1024;
+    private const string DamagedMark = "damaged";
+
+    /// <summary>After an unclean stop a large database is checked while people work; true until that is done.</summary>
+    public bool IsChecking { get; private set; }
+
+    /// <summary>What the check beside found, as a sentence; null for nothing.</summary>
+    public string? Damage { get; private set; }
+
     /// <summary>Opens a data folder; makes it when it is not there.</summary>
     /// <exception cref="ShopFileException">Another server has it open, or nothing can be written there.</exception>
     public static ShopFile Open(string folder)
@@ -85,17 +95,33 @@ public sealed class ShopFile : IDisposable
             File.SetUnixFileMode(path, UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
-    /// <summary>Checks the database after an unclean stop, backs it up before new migrations, applies them.</summary>
+    /// <summary>
+    /// Checks the database after an unclean stop (a large one that is opened to be served is left to <see cref="CheckBesideAsync"/>), backs
+    /// it up before new migrations, applies them.
+    /// </summary>
+    /// <param name="checksBeside">Whether a large one is checked beside.</param>
     /// <exception cref="ShopFileException">The database is damaged, or a version made it that this one cannot carry over.</exception>
-    public async Task PrepareAsync()
+    public async Task PrepareAsync(bool checksBeside = false)
     {
         var fresh = !File.Exists(Database);
         if (!fresh && File.Exists(RunningMark))
-            await CheckAsync("quick_check");
+        {
+            // What was found damaged is not opened again before it was checked whole.
+            IsChecking =
+                checksBeside && new FileInfo(Database).Length > CheckedFirst && await File.ReadAllTextAsync(RunningMark) is not DamagedMark;
+            if (!IsChecking)
+                await CheckAsync(CancellationToken.None);
+        }
         await using var db = new ShopDb(Options(Database));
         if (!fresh && !await KnowsAsync(Database))
             throw OfAnotherVersion();
         var pending = (await db.Database.GetPendingMigrationsAsync()).ToList();
+        if (IsChecking && pending.Count > 0)
+        {
+            // What is to be changed is known to be whole before.
+            await CheckAsync(CancellationToken.None);
+            IsChecking = false;
+        }
         if (!fresh && pending.Count > 0)
             await BackupAsync(Path.Combine(Folder, $"before-{pending[^1]}.db"));
         if (pending.Count > 0)
@@ -105,7 +131,8 @@ public sealed class ShopFile : IDisposable
         await ShopStart.AddMissingTemplatesAsync(db);
         // Kept with the file; a copy that was made whole, such as a backup, comes without it.
         await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
-        await File.WriteAllTextAsync(RunningMark, "");
+        if (!IsChecking)
+            await File.WriteAllTextAsync(RunningMark, "");
         foreach (var kept in Directory.EnumerateFiles(Folder))
             PrivateFile(kept);
     }
@@ -150,19 +177,41 @@ public sealed class ShopFile : IDisposable
         PrivateFile(target);
     }
 
-    private async Task CheckAsync(string pragma)
+    /// <summary>Does what was left of the check after an unclean stop; the next start does it where this one is stopped before.</summary>
+    /// <exception cref="ShopFileException">The database is damaged; the next start says so before it serves anything.</exception>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public async Task CheckBesideAsync(CancellationToken cancel)
+    {
+        if (!IsChecking)
+            return;
+        try
+        {
+            await Task.Run(() => CheckAsync(cancel), cancel);
+            IsChecking = false;
+        }
+        catch (ShopFileException found)
+        {
+            Damage = found.Message;
+            await File.WriteAllTextAsync(RunningMark, DamagedMark, CancellationToken.None);
+            throw;
+        }
+    }
+
+    private async Task CheckAsync(CancellationToken cancel)
     {
         await using var connection = new SqliteConnection($"Data Source={Database};Pooling=False");
-        await connection.OpenAsync();
+        await connection.OpenAsync(cancel);
         await using var command = connection.CreateCommand();
-        command.CommandText = $"PRAGMA {pragma}";
+        command.CommandText = "PRAGMA quick_check";
         string? answer;
         try
         {
-            answer = (string?)await command.ExecuteScalarAsync();
+            await using var stop = cancel.Register(() => SQLitePCL.raw.sqlite3_interrupt(connection.Handle));
+            answer = (string?)await command.ExecuteScalarAsync(cancel);
         }
         catch (SqliteException problem)
         {
+            cancel.ThrowIfCancellationRequested();
             answer = problem.Message;
         }
         if (answer != "ok")
@@ -171,11 +220,12 @@ public sealed class ShopFile : IDisposable
             );
     }
 
-    /// <summary>A clean stop: the next start need not check.</summary>
+    /// <summary>A clean stop: the next start need not check, unless this one did not come to an end with it.</summary>
     public void Dispose()
     {
         SqliteConnection.ClearAllPools();
-        File.Delete(RunningMark);
+        if (!IsChecking && Damage is null)
+            File.Delete(RunningMark);
         held.Dispose();
     }
 

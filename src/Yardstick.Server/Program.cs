@@ -91,7 +91,7 @@ static async Task<int> ServeAsync(StartCommand command, StartAgain again)
     if (file is not null && command.Options.Demo)
         await DemoShop.FillAsync(file.Folder, TimeProvider.System);
     // The data is prepared while the server is put together; nothing is served before both are done.
-    var prepared = file is null ? Task.CompletedTask : Task.Run(file.PrepareAsync);
+    var prepared = file is null ? Task.CompletedTask : Task.Run(() => file.PrepareAsync(checksBeside: !command.OnlyPrepare));
     if (command.OnlyPrepare)
     {
         await prepared;
@@ -120,7 +120,7 @@ static async Task<int> ServeAsync(StartCommand command, StartAgain again)
     });
     app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine("Yardstick is open."));
     await app.RunAsync();
-    return 0;
+    return file?.Damage is { } damage ? throw new ShopFileException(damage) : 0;
 }
 
 /// <summary>The server's own entry, so that tests can start it.</summary>

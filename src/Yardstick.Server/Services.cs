@@ -105,6 +105,7 @@ public static class Services
         services.AddSingleton(Unanswered.Model);
         services.AddSingleton(Notices.Model);
         services.AddSingleton(Worklist.Count);
+        services.AddSingleton<FollowUpBook>();
         services.AddSingleton(FollowUps.Model);
         services.AddSingleton<BookableTimes>();
         services.AddSingleton<OpenBalances>();
@@ -161,6 +162,7 @@ public static class Services
             services.AddHostedService<ReminderDates>();
             services.AddHostedService(s => s.GetRequiredService<FollowUpRounds>());
             services.AddHostedService<ConnectedCarRounds>();
+            services.AddHostedService<DatabaseCheck>();
             services.AddHostedService<BackupRounds>();
             services.AddHostedService<RetentionRounds>();
             services.AddHostedService<MeasureMailRounds>();

@@ -93,9 +93,8 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
             // Whatever changes the floor may change a bench.
             if (pending.Topics.Contains(new Topic(TopicKind.Floor)))
                 pending.Topics.Add(new Topic(TopicKind.Bench));
-            var topics = Short(pending.Topics);
-            Published?.Invoke(topics);
-            await TellAsync(pending.CommandId, [.. topics.Where(t => !computed.ContainsKey(t.Kind))]);
+            Published?.Invoke([.. pending.Topics]);
+            await TellAsync(pending.CommandId, [.. Short(pending.Topics).Where(t => !computed.ContainsKey(t.Kind))]);
         }
         foreach (var follow in pending.AfterCommit)
             follow();

@@ -30,6 +30,10 @@ internal sealed class TopicsOfRows(DbContext db)
         db.ChangeTracker.Entries<Job>().ToDictionary(e => e.Entity.Id, e => e.Entity.OrderId)
     );
 
+    private readonly Lazy<Dictionary<long, long>> vehicleOfReminder = new(() =>
+        db.ChangeTracker.Entries<Reminder>().ToDictionary(e => e.Entity.Id, e => e.Entity.VehicleId)
+    );
+
     /// <summary>Topics of rows that were added, changed or deleted.</summary>
     internal IEnumerable<Topic> Of(IEnumerable<object> rows) => rows.SelectMany(Of).Distinct();
 
@@ -118,7 +122,7 @@ internal sealed class TopicsOfRows(DbContext db)
             CardCharge c => [One(TopicKind.Invoice, c.InvoiceId)],
             Adjustment a => [One(TopicKind.Invoice, a.InvoiceId)],
             GivenUpCore c => [One(TopicKind.Invoice, c.InvoiceId), One(TopicKind.Returns)],
-            FollowUpAct => [One(TopicKind.FollowUps)],
+            FollowUpAct a => [One(TopicKind.FollowUps), One(TopicKind.Customer, a.CustomerId)],
             OutsideRequest or ConnectedCar => [One(TopicKind.Requests)],
             BookingService => [One(TopicKind.Setup)],
             ReminderSet => [One(TopicKind.Setup)],
@@ -135,7 +139,7 @@ internal sealed class TopicsOfRows(DbContext db)
             VehicleTransfer t => OfVehicle(t.VehicleId),
             OdometerReading r => OfVehicle(r.VehicleId),
             Reminder r => OfVehicle(r.VehicleId),
-            ReminderDone => [One(TopicKind.Vehicle)],
+            ReminderDone d => [One(TopicKind.Vehicle, vehicleOfReminder.Value.GetValueOrDefault(d.ReminderId))],
             RecordChange c => OfRecord(c.Target, c.TargetId),
             Merge m => m.Kind == MergeKind.Customers ? [One(TopicKind.Customer)] : [One(TopicKind.Vehicle)],
             AttachedFile f => [One(TopicKind.Files), .. OnRecord(f.Kind, f.TargetId)],

@@ -9,13 +9,16 @@ public abstract class RoundsService(TimeSpan pause, TimeProvider time, ILogger l
     /// <summary>The clock of its rounds.</summary>
     protected TimeProvider Clock { get; } = time;
 
+    /// <summary>Time until the next round.</summary>
+    private protected TimeSpan Pause { get; set; } = pause;
+
     /// <summary>One round.</summary>
     protected abstract Task RoundAsync(CancellationToken cancel);
 
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        using var timer = new PeriodicTimer(pause, Clock);
+        using var timer = new PeriodicTimer(Pause, Clock);
         do
         {
             try
@@ -26,6 +29,7 @@ public abstract class RoundsService(TimeSpan pause, TimeProvider time, ILogger l
             {
                 log.LogError(problem, "A round of {Service} failed; the next one tries again.", GetType().Name);
             }
+            timer.Period = Pause;
         } while (await timer.WaitForNextTickAsync(stoppingToken));
     }
 }

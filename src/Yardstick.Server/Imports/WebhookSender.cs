@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Net;
 using System.Net.Sockets;
 using System.Text;
-using System.Threading.Channels;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Imports;
 using Yardstick.Core.Values;
@@ -18,13 +17,12 @@ namespace Yardstick.Server.Imports;
 /// Sends messages to other programs, each webhook's in their order and one webhook beside the others. After a kill a message may go
 /// out twice; its id says that it is the same.
 /// </summary>
-public sealed class WebhookSender : BackgroundService
+public sealed class WebhookSender : WokenService
 {
     /// <summary>Name of its HTTP client.</summary>
     public const string Client = "webhooks";
 
     private const int MostAtOnce = 50;
-    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(5);
     private static readonly TimeSpan LongestAnswer = TimeSpan.FromSeconds(10);
 
     private readonly IDbContextFactory<ShopDb> factory;
@@ -34,9 +32,6 @@ public sealed class WebhookSender : BackgroundService
     private readonly TimeProvider time;
     private readonly ILogger<WebhookSender> log;
     private readonly SemaphoreSlim alone = new(1, 1);
-    private readonly Channel<bool> wake = Channel.CreateBounded<bool>(
-        new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
-    );
 
     /// <summary>Makes it.</summary>
     public WebhookSender(
@@ -48,12 +43,13 @@ public sealed class WebhookSender : BackgroundService
         TimeProvider time,
         ILogger<WebhookSender> log
     )
+        : base(TimeSpan.FromSeconds(5), log)
     {
         (this.factory, this.writer, this.clients, this.seal, this.time, this.log) = (factory, writer, clients, seal, time, log);
         feed.Published += topics =>
         {
             if (topics.Any(t => t.Kind == TopicKind.Webhooks))
-                wake.Writer.TryWrite(true);
+                Wake();
         };
     }
 
@@ -100,28 +96,9 @@ public sealed class WebhookSender : BackgroundService
     }
 
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task RoundAsync(CancellationToken cancel)
     {
-        while (!stoppingToken.IsCancellationRequested)
-        {
-            try
-            {
-                while (await SendDueAsync(stoppingToken) >= MostAtOnce) { }
-                // Waiting for its time takes real time, whatever clock the shop has in a test.
-                using var waiting = CancellationTokenSource.CreateLinkedTokenSource(stoppingToken);
-                waiting.CancelAfter(Pause);
-                await wake.Reader.ReadAsync(waiting.Token);
-            }
-            catch (OperationCanceledException) when (!stoppingToken.IsCancellationRequested)
-            {
-                // The pause is over.
-            }
-            catch (Exception problem) when (problem is not OperationCanceledException)
-            {
-                log.LogError(problem, "A round of webhooks failed; the next one tries again.");
-                await Task.Delay(Pause, stoppingToken);
-            }
-        }
+        while (await SendDueAsync(cancel) >= MostAtOnce) { }
     }
 
     /// <summary>Sends what is due, one round at a time.</summary>
@@ -131,7 +108,7 @@ public sealed class WebhookSender : BackgroundService
         await alone.WaitAsync(cancel);
         try
         {
-            return await RoundAsync(cancel);
+            return await TryDueAsync(cancel);
         }
         finally
         {
@@ -146,7 +123,7 @@ public sealed class WebhookSender : BackgroundService
         base.Dispose();
     }
 
-    private async Task<int> RoundAsync(CancellationToken cancel)
+    private async Task<int> TryDueAsync(CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var now = time.Now();

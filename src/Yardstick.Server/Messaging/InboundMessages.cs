@@ -19,17 +19,17 @@ public sealed class InboundMessages(
     InboundFiles files,
     TimeProvider time,
     ILogger<InboundMessages> log
-) : RoundsService(TimeSpan.FromSeconds(1), TimeProvider.System, log)
+) : AskingService(TimeSpan.FromSeconds(1), log)
 {
     /// <inheritdoc />
-    protected override async Task RoundAsync(CancellationToken cancel)
+    protected override async Task<bool> AskAsync(CancellationToken cancel)
     {
         long from;
         await using (var db = await factory.CreateDbContextAsync(cancel))
             from = await db.Counters.Where(c => c.Name == Counter.PostSeen).Select(c => c.Next).FirstOrDefaultAsync(cancel);
         var events = await gateway.EventsAsync(from, cancel);
         if (!events.Ok || events.Value.Count == 0)
-            return;
+            return events.Ok;
         // Of one whose files nobody hands out just now, it and all after it come with the next round.
         var came = new List<(PostEvent Post, InboundFiles.Brought Files)>();
         foreach (var post in events.Value)
@@ -38,7 +38,7 @@ public sealed class InboundMessages(
             else
                 break;
         if (came.Count == 0)
-            return;
+            return true;
         await gate.RunAsync(async db =>
         {
             var work = new CommandContext(db, Actor.Program(time.Now()));
@@ -50,6 +50,7 @@ public sealed class InboundMessages(
                 db.Counters.Add(new Counter { Name = Counter.PostSeen, Next = came[^1].Post.Number });
             return await db.SaveChangesAsync();
         });
+        return true;
     }
 
     /// <summary>The email of the shop that one answers, by what it says of it or the address that it was written to.</summary>

@@ -1,4 +1,3 @@
-using System.Threading.Channels;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Messaging;
@@ -6,6 +5,7 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Live;
 using Yardstick.Server.Outside;
 
@@ -24,45 +24,12 @@ public sealed class Outbox(
     LinkSeal seal,
     TimeProvider time,
     ILogger<Outbox> log
-) : BackgroundService
+) : WokenService(TimeSpan.FromSeconds(1), log)
 {
-    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
     private const int MostAtOnce = 50;
-    private readonly Channel<bool> wake = Channel.CreateBounded<bool>(
-        new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
-    );
-
-    /// <summary>Something was put in: look now.</summary>
-    public void Wake() => wake.Writer.TryWrite(true);
-
-    /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
-    {
-        await InterruptedAsync();
-        while (!stoppingToken.IsCancellationRequested)
-        {
-            try
-            {
-                await RoundAsync(stoppingToken);
-                // Waiting for its time takes real time, whatever clock the shop has in a test.
-                using var waiting = CancellationTokenSource.CreateLinkedTokenSource(stoppingToken);
-                waiting.CancelAfter(Pause);
-                await wake.Reader.ReadAsync(waiting.Token);
-            }
-            catch (OperationCanceledException) when (!stoppingToken.IsCancellationRequested)
-            {
-                // The pause is over.
-            }
-            catch (Exception problem) when (problem is not OperationCanceledException)
-            {
-                log.LogError(problem, "A round of the outbox failed; the next one tries again.");
-                await Task.Delay(Pause, stoppingToken);
-            }
-        }
-    }
 
     /// <summary>What was being handed over when the program stopped.</summary>
-    private Task<int> InterruptedAsync() =>
+    protected override Task BeginAsync() =>
         gate.RunAsync(async db =>
         {
             var now = time.Now();
@@ -71,7 +38,8 @@ public sealed class Outbox(
             return await db.SaveChangesAsync();
         });
 
-    private async Task RoundAsync(CancellationToken cancel)
+    /// <inheritdoc />
+    protected override async Task RoundAsync(CancellationToken cancel)
     {
         var resting = new List<MessageChannel>();
         for (var again = true; again; )

@@ -37,7 +37,7 @@ public static class WhatMoved
 
     private static async Task<IResult> ShowAsync(
         Measure measure,
-        [AsParameters] Measures.MeasuresQuery query,
+        [AsParameters] MeasuresQuery query,
         ShopDb db,
         MeasureMemory memory,
         TimeProvider time

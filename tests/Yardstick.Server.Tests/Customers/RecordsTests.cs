@@ -9,8 +9,12 @@ using Yardstick.Server.Tests.Support;
 namespace Yardstick.Server.Tests.Customers;
 
 /// <summary>Finding, looking up, and the records of customers and cars.</summary>
-public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
+public sealed class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>, IAsyncLifetime
 {
+    public async ValueTask InitializeAsync() => await KeptFollowUps.KeepAsync(shop);
+
+    public async ValueTask DisposeAsync() => await KeptFollowUps.AreThoseFoundAnewAsync(shop);
+
     private static async Task<JsonArray> FindAsync(Browser browser, string text) =>
         (await browser.GetAsync($"find?q={Uri.EscapeDataString(text)}")).AsArray();
 

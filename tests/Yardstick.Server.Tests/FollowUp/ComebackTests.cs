@@ -6,8 +6,12 @@ using Yardstick.Server.Tests.Support;
 namespace Yardstick.Server.Tests.FollowUp;
 
 /// <summary>A warranty is promised on a job, said when the vehicle comes within it, and the comeback is the shop's.</summary>
-public sealed class ComebackTests(ShopFixture shop) : IClassFixture<ShopFixture>
+public sealed class ComebackTests(ShopFixture shop) : IClassFixture<ShopFixture>, IAsyncLifetime
 {
+    public async ValueTask InitializeAsync() => await KeptFollowUps.KeepAsync(shop);
+
+    public async ValueTask DisposeAsync() => await KeptFollowUps.AreThoseFoundAnewAsync(shop);
+
     [Fact]
     public async Task It_is_printed_said_at_write_up_and_taken_as_a_comeback_that_the_shop_pays()
     {

@@ -9,8 +9,12 @@ using Yardstick.Server.Tests.Support;
 namespace Yardstick.Server.Tests.FollowUp;
 
 /// <summary>What is due is found, written about once, and traced to what came of it.</summary>
-public sealed class FollowUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
+public sealed class FollowUpTests(ShopFixture shop) : IClassFixture<ShopFixture>, IAsyncLifetime
 {
+    public async ValueTask InitializeAsync() => await KeptFollowUps.KeepAsync(shop);
+
+    public async ValueTask DisposeAsync() => await KeptFollowUps.AreThoseFoundAnewAsync(shop);
+
     private static async Task<JsonNode?> RowAsync(Browser writer, string customer) =>
         (await writer.GetAsync("follow-ups")).List("rows").FirstOrDefault(r => r!.Text("customer") == customer);
 

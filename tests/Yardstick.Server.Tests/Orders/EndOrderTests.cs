@@ -10,8 +10,12 @@ using Yardstick.Server.Tests.Support;
 namespace Yardstick.Server.Tests.Orders;
 
 /// <summary>No order, part or text is a dead end.</summary>
-public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
+public sealed class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>, IAsyncLifetime
 {
+    public async ValueTask InitializeAsync() => await KeptFollowUps.KeepAsync(shop);
+
+    public async ValueTask DisposeAsync() => await KeptFollowUps.AreThoseFoundAnewAsync(shop);
+
     private async Task<long> CarOfAsync(long order)
     {
         await using var db = shop.OpenDb();

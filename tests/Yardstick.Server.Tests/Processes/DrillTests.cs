@@ -75,8 +75,8 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
             jobs = new[] { "Look at the brakes" },
         };
 
-    /// <summary>What the server wrote down of its faults, for whoever reads why a drill failed.</summary>
-    private static string Logged(string data) =>
+    /// <summary>The last that the server wrote down, its faults where nothing else is asked for.</summary>
+    private static string Logged(string data, string part = "\"Error\"") =>
         string.Join(
             '\n',
             Directory
@@ -86,7 +86,7 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
                     using var reader = new StreamReader(new FileStream(file, FileMode.Open, FileAccess.Read, FileShare.ReadWrite));
                     return reader.ReadToEnd().Split('\n');
                 })
-                .Where(line => line.Contains("\"Error\"", StringComparison.Ordinal))
+                .Where(line => line.Contains(part, StringComparison.Ordinal))
                 .TakeLast(3)
         );
 
@@ -351,6 +351,38 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
         Assert.Contains("Restore the latest backup", said, StringComparison.Ordinal);
     }
 
+    /// <summary>What is damaged lies where nothing of the start is read, in a database that is too large to be checked first.</summary>
+    [Fact]
+    public async Task A_large_database_is_checked_while_it_serves_and_one_that_is_damaged_is_served_no_more()
+    {
+        var data = Shop(Path.Combine(folder, "large"));
+        var path = Path.Combine(data, ShopFile.FileName);
+        await using (var db = new ShopDb(ShopFile.Options(path)))
+            await db.Database.ExecuteSqlRawAsync("CREATE TABLE Ballast (Content); INSERT INTO Ballast VALUES (zeroblob(100000000));");
+        var mark = Path.Combine(data, "running");
+        await File.WriteAllTextAsync(mark, "");
+        var (whole, _, _) = await StartAsync(data);
+        const string Whole = "was checked and is whole";
+        for (var i = 0; i < 600 && !Logged(data, Whole).Contains(Whole, StringComparison.Ordinal); i++)
+            await Task.Delay(100);
+        Assert.Contains(Whole, Logged(data, Whole), StringComparison.Ordinal);
+        whole.Kill();
+        await whole.WaitForExitAsync();
+        await using (var file = File.OpenWrite(path))
+        {
+            file.Position = file.Length - 100 * 4096;
+            await file.WriteAsync(new byte[50 * 4096]);
+        }
+        var (code, words) = await RefusedAsync(data);
+        Assert.Equal(2, code);
+        Assert.Contains("Yardstick is open", words, StringComparison.Ordinal);
+        Assert.Contains("is damaged", words, StringComparison.Ordinal);
+        var (again, before) = await RefusedAsync(data);
+        Assert.Equal(2, again);
+        Assert.DoesNotContain("Yardstick is open", before, StringComparison.Ordinal);
+        Assert.Contains("is damaged", before, StringComparison.Ordinal);
+    }
+
     /// <summary>Drills of things that happen once in years, by <c>./yardstick test drills</c> alone.</summary>
     private static void OnlyInDrills() => Assert.SkipUnless(Cycles > 1, "Runs with ./yardstick test drills.");
 
@@ -460,10 +492,11 @@ public sealed class DrillTests(ShopFixture made) : IClassFixture<ShopFixture>, I
             RedirectStandardError = true,
             RedirectStandardOutput = true,
         };
+        start.Environment["ASPNETCORE_URLS"] = "http://127.0.0.1:0";
         using var server = Process.Start(start)!;
-        var said = await server.StandardError.ReadToEndAsync();
+        var said = await Task.WhenAll(server.StandardOutput.ReadToEndAsync(), server.StandardError.ReadToEndAsync());
         await server.WaitForExitAsync();
-        return (server.ExitCode, said);
+        return (server.ExitCode, string.Concat(said));
     }
 
     [Fact]

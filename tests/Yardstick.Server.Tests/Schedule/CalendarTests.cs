@@ -6,8 +6,12 @@ using Yardstick.Server.Tests.Support;
 namespace Yardstick.Server.Tests.Schedule;
 
 /// <summary>The calendar over HTTP: appointments drawn, filled in, moved, made orders and back; feeds; the day on paper.</summary>
-public class CalendarTests(ShopFixture shop) : IClassFixture<ShopFixture>
+public sealed class CalendarTests(ShopFixture shop) : IClassFixture<ShopFixture>, IAsyncLifetime
 {
+    public async ValueTask InitializeAsync() => await KeptFollowUps.KeepAsync(shop);
+
+    public async ValueTask DisposeAsync() => await KeptFollowUps.AreThoseFoundAnewAsync(shop);
+
     private static async Task<JsonNode> WeekAsync(Browser browser, int day = 0) =>
         await browser.GetAsync($"calendar?from={ShopFixture.Day(day)}&days=7");
 

@@ -164,7 +164,7 @@ export function App() {
                 <Route path="follow-up/results" element={<ResultsPage />} />
               </Route>
               <Route element={<MeasuresFrame />}>
-                <Route path="measures" element={<Navigate to="/measures/today" replace />} />
+                <Route path="measures" element={<ToToday />} />
                 <Route path="measures/:page" element={<MeasuresPage />} />
                 <Route path="measures/rows/:measure" element={<RowsPage />} />
               </Route>
@@ -230,4 +230,9 @@ export function App() {
       )}
     </Suspense>
   );
+}
+
+/** What was asked of the measures goes along to their first page. */
+function ToToday() {
+  return <Navigate to={{ pathname: '/measures/today', search: useLocation().search }} replace />;
 }

@@ -88,6 +88,7 @@ public static class FollowUpMessages
 
     private static async Task<IResult> DraftsAsync(
         FollowUpDraftsRequest request,
+        FollowUpBook book,
         ShopDb db,
         Templates.Filler filler,
         TimeProvider time,
@@ -97,7 +98,7 @@ public static class FollowUpMessages
         if (request.Reasons.Count is 0 or > Most)
             return Problems.Of(FollowUpRules.TooMany(Most));
         var (shop, now) = (await db.Shops.SingleAsync(), time.Now());
-        var known = await FollowUps.ReasonsAsync(db, shop, now);
+        var known = (await book.ReadAsync(db, shop, now)).Reasons;
         var reasons = request.Reasons.Distinct().Where(known.ContainsKey).Select(k => known[k]).ToList();
         return Results.Ok(await DraftAsync(db, shop, reasons, filler, now, MessageComposer.Address(shop, http.Request, "book")));
     }
@@ -163,13 +164,14 @@ public static class FollowUpMessages
         CommandRunner commands,
         MessageComposer writing,
         Outbox outbox,
+        FollowUpBook book,
         ShopDb before,
         TimeProvider time
     )
     {
         if (request.Messages.Count is 0 or > MostAtOnce)
             return Problems.Of(FollowUpRules.TooMany(MostAtOnce));
-        var known = await FollowUps.ReasonsAsync(before, await before.Shops.SingleAsync(), time.Now());
+        var known = (await book.ReadAsync(before, await before.Shops.SingleAsync(), time.Now())).Reasons;
         return await commands.RunAsync<FollowUpsSent>(async work =>
         {
             var sent = await SendAsync(work, request.Messages, known, writing);

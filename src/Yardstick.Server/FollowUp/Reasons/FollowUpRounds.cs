@@ -16,21 +16,32 @@ internal sealed class FollowUpRounds(
     MessageComposer writing,
     Templates.Filler filler,
     Outbox outbox,
+    FollowUpBook book,
     TimeProvider time,
     ILogger<FollowUpRounds> log
 ) : RoundsService(TimeSpan.FromMinutes(15), time, log)
 {
     private const int MostAtOnce = 25;
+    private bool isFirst = true;
 
     /// <summary>Writes what is due now.</summary>
     internal async Task WriteAsync()
     {
         var now = Clock.Now();
         await using var db = await factory.CreateDbContextAsync();
-        if (await db.Shops.AsNoTracking().SingleOrDefaultAsync() is not { } shop || !FollowUpRules.WritesByItself(shop.Local(now), shop))
+        if (await db.Shops.AsNoTracking().SingleOrDefaultAsync() is not { } shop)
             return;
-        var known = await FollowUps.ReasonsAsync(db, shop, now);
-        var due = await DueAsync(db, shop, now, known.Values);
+        var writes = FollowUpRules.WritesByItself(shop.Local(now), shop);
+        // Also where nothing is written: whoever opens the list in the morning does not wait for the new day's. A start has more to do.
+        if (!writes && isFirst)
+        {
+            isFirst = false;
+            return;
+        }
+        var page = await book.ReadAsync(db, shop, now);
+        if (!writes)
+            return;
+        var due = await DueAsync(db, shop, now, page);
         if (due.Count == 0)
             return;
         var link = shop.PublicAddress.Length > 0 ? $"{shop.PublicAddress}/book" : "";
@@ -40,7 +51,7 @@ internal sealed class FollowUpRounds(
             .Select(d => new FollowUpMessages.FollowUpMessage(d.Reasons, d.Channel, d.Address, d.Subject, d.Body))
             .ToList();
         await CommandRunner.RunAsync<FollowUpMessages.FollowUpsSent>(writer, Actor.Program(now), async work =>
-            await FollowUpMessages.SendAsync(work, messages, known, writing)
+            await FollowUpMessages.SendAsync(work, messages, page.Reasons, writing)
         );
         outbox.Wake();
     }
@@ -48,17 +59,26 @@ internal sealed class FollowUpRounds(
     /// <inheritdoc />
     protected override Task RoundAsync(CancellationToken cancel) => WriteAsync();
 
-    private static async Task<List<FollowUpReason>> DueAsync(ShopDb db, Shop shop, Instant now, IReadOnlyCollection<FollowUpReason> known)
+    private static async Task<List<FollowUpReason>> DueAsync(ShopDb db, Shop shop, Instant now, FollowUpBook.Page page)
     {
-        var reaches = await FollowUpReaches.OfAsync(db, shop, now, known);
         var today = shop.Local(now).Date;
-        return
-        [
-            .. known.Where(reason =>
-            {
-                var standing = FollowUpStanding.Of(reason, reaches.ActsOf(reason), reaches.Of(reason), shop, today);
-                return FollowUpRules.GoesByItself(reason.Kind, standing.State, standing.On, standing.NoMessage is null, shop, today);
-            }),
-        ];
+        // First without knowing how anybody is reached, which then is looked up for few.
+        var known = await FollowUpReaches.WithAsync(db, shop, now, page.Dealings);
+        var candidates = page.Reasons.Values.Where(r => Goes(r, known, mayWrite: true)).ToList();
+        var reached = await FollowUpReaches.OfAsync(db, shop, now, candidates);
+        return candidates.FindAll(r => Goes(r, reached, mayWrite: false));
+
+        bool Goes(FollowUpReason reason, FollowUpReaches reaches, bool mayWrite)
+        {
+            var standing = FollowUpStanding.Of(reason, reaches.ActsOf(reason), reaches.Of(reason), shop, today);
+            return FollowUpRules.GoesByItself(
+                reason.Kind,
+                standing.State,
+                standing.On,
+                mayWrite || standing.NoMessage is null,
+                shop,
+                today
+            );
+        }
     }
 }

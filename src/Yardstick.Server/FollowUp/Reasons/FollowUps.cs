@@ -137,40 +137,49 @@ public static class FollowUps
                 TopicKind.Setup,
             },
             TimeSpan.FromSeconds(60),
-            ReadAsync
+            (db, now) => ReadAsync(services.GetRequiredService<FollowUpBook>(), db, now)
         );
 
-    private static async Task<FollowUpList> ReadAsync(ShopDb db, Instant now)
+    private static async Task<FollowUpList> ReadAsync(FollowUpBook book, ShopDb db, Instant now)
     {
         var shop = await db.Shops.SingleAsync();
         var today = shop.Local(now).Date;
-        var reasons = await new FollowUpReasons(db, shop, now).AllAsync();
-        var reaches = await FollowUpReaches.OfAsync(db, shop, now, reasons);
-        var vehicles = await VehiclesAsync(db, reasons);
+        var page = await book.ReadAsync(db, shop, now);
+        var reaches = await FollowUpReaches.WithAsync(db, shop, now, page.Dealings);
+        var standings = page
+            .Reasons.Values.Select(r => (Reason: r, Standing: StandingOf(r)))
+            .OrderBy(r => r.Standing.State)
+            .ThenBy(r => r.Standing.On)
+            .ToList();
+        // Who they are and how they are reached is looked up for those that are shown.
+        var shown = standings.GetRange(0, Math.Min(Most, standings.Count)).ConvertAll(s => s.Reason);
+        await reaches.ReadCustomersAsync(db, shown.Select(r => r.CustomerId));
+        var vehicles = await VehiclesAsync(db, shown);
         var staff = await db.ShortNamesAsync();
-        var rows = reasons
-            .Select(reason =>
-            {
-                var (reach, acts) = (reaches.Of(reason), reaches.ActsOf(reason).ToList());
-                return RowOf(reason, reach, FollowUpStanding.Of(reason, acts, reach, shop, today), acts);
-            })
+        var rows = shown
+            .Select(RowOf)
             .OrderBy(r => r.State)
             .ThenBy(r => r.On)
             .ThenBy(r => r.Customer, StringComparer.CurrentCultureIgnoreCase)
             .ToList();
         return new FollowUpList(
-            [.. rows.Take(Most)],
+            rows,
             [
-                .. rows.Where(r => r.State is FollowUpState.Due or FollowUpState.Answered)
-                    .GroupBy(r => r.Kind)
+                .. standings
+                    .Where(s => s.Standing.State is FollowUpState.Due or FollowUpState.Answered)
+                    .GroupBy(s => s.Reason.Kind)
                     .OrderBy(g => g.Key)
-                    .Select(g => new FollowUpKindSum(g.Key, g.Count(), g.Sum(r => r.Worth))),
+                    .Select(g => new FollowUpKindSum(g.Key, g.Count(), new Money(g.Sum(s => s.Reason.Worth.Cents)).Amount)),
             ],
-            Math.Max(0, rows.Count - Most)
+            standings.Count - rows.Count
         );
 
-        FollowUpRow RowOf(FollowUpReason reason, CustomerReach reach, FollowUpStanding standing, IEnumerable<FollowUpAct> acts)
+        FollowUpStanding StandingOf(FollowUpReason reason) =>
+            FollowUpStanding.Of(reason, reaches.ActsOf(reason), reaches.Of(reason), shop, today);
+
+        FollowUpRow RowOf(FollowUpReason reason)
         {
+            var (reach, standing) = (reaches.Of(reason), StandingOf(reason));
             var vehicle = reason.VehicleId is { } id ? vehicles.GetValueOrDefault(id) : default;
             return new FollowUpRow
             {
@@ -193,7 +202,9 @@ public static class FollowUps
                 NoMessage = standing.NoMessage?.Message ?? "",
                 Acts =
                 [
-                    .. acts.Where(a => a.TakenBackAt is null)
+                    .. reaches
+                        .ActsOf(reason)
+                        .Where(a => a.TakenBackAt is null)
                         .Select(a => new FollowUpActView(
                             a.Id,
                             a.What,
@@ -219,14 +230,16 @@ public static class FollowUps
         return all;
     }
 
-    /// <summary>The reasons that are due about now, by their keys.</summary>
-    internal static async Task<Dictionary<FollowUpKey, FollowUpReason>> ReasonsAsync(ShopDb db, Shop shop, Instant now) =>
-        (await new FollowUpReasons(db, shop, now).AllAsync()).ToDictionary(r => new FollowUpKey(r.Kind, r.SourceId));
-
-    private static async Task<IResult> Act(FollowUpActRequest request, CommandRunner commands, ShopDb before, TimeProvider time)
+    private static async Task<IResult> Act(
+        FollowUpActRequest request,
+        CommandRunner commands,
+        FollowUpBook book,
+        ShopDb before,
+        TimeProvider time
+    )
     {
         // Looked up before the change: only who is asked has to be right within it.
-        var known = await ReasonsAsync(before, await before.Shops.SingleAsync(), time.Now());
+        var known = (await book.ReadAsync(before, await before.Shops.SingleAsync(), time.Now())).Reasons;
         return await commands.RunAsync<Changed>(async work =>
         {
             if (!known.TryGetValue(new FollowUpKey(request.Kind, request.SourceId), out var reason))

@@ -22,19 +22,19 @@ internal sealed class ConnectedCarRounds(
     IConnectedCarService service,
     TimeProvider time,
     ILogger<ConnectedCarRounds> log
-) : RoundsService(TimeSpan.FromSeconds(3), TimeProvider.System, log)
+) : AskingService(TimeSpan.FromSeconds(3), log)
 {
     private const int LeastHours = 20;
 
     /// <inheritdoc />
-    protected override async Task RoundAsync(CancellationToken cancel)
+    protected override async Task<bool> AskAsync(CancellationToken cancel)
     {
         long from;
         await using (var db = await factory.CreateDbContextAsync(cancel))
             from = await db.Counters.Where(c => c.Name == Counter.CarsSeen).Select(c => c.Next).FirstOrDefaultAsync(cancel);
         var told = await service.EventsAsync(from, cancel);
         if (!told.Ok || told.Value.Count == 0)
-            return;
+            return told.Ok;
         await CommandRunner.RunAsync<bool>(writer, Actor.Program(time.Now()), async work =>
         {
             var shop = await work.Db.Shops.SingleAsync(cancel);
@@ -50,6 +50,7 @@ internal sealed class ConnectedCarRounds(
                 work.Db.Counters.Add(new Counter { Name = Counter.CarsSeen, Next = told.Value[^1].Number });
             return true;
         });
+        return true;
     }
 
     private static async Task TakeAsync(CommandContext work, Shop shop, CarReport report)

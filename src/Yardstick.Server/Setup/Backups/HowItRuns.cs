@@ -63,6 +63,9 @@ public static class HowItRuns
         /// <summary>The database, bytes.</summary>
         public required long Database { get; init; }
 
+        /// <summary>Whether it is being checked after an unclean stop.</summary>
+        public required bool IsChecking { get; init; }
+
         /// <summary>What it holds that is not in its main file yet, bytes.</summary>
         public required long Journal { get; init; }
 
@@ -110,6 +113,7 @@ public static class HowItRuns
                 DiskFree = disk?.AvailableFreeSpace,
                 DiskTotal = disk?.TotalSize,
                 Database = SizeOf(file.Database),
+                IsChecking = file.IsChecking,
                 Journal = SizeOf(file.Database + "-wal"),
                 Files = FolderSize(file.Photos) + FolderSize(file.Files),
                 Memory = Environment.WorkingSet,

@@ -52,7 +52,10 @@ function Figures({ view, when }: { view: Runs; when: (utc: string) => string }) 
     ['Running since', when(view.startedAt)],
     ['People connected', String(view.connected)],
     ['Free on the disk', view.diskFree != null ? `${bytes(view.diskFree)} of ${bytes(view.diskTotal ?? 0)}` : 'not known'],
-    ['Database', `${bytes(view.database)}, and ${bytes(view.journal)} being written`],
+    [
+      'Database',
+      `${bytes(view.database)}, and ${bytes(view.journal)} being written${view.isChecking ? '; being checked, for it was not stopped in order' : ''}`,
+    ],
     ['Photos and files', bytes(view.files)],
     ['Memory in use', bytes(view.memory)],
     ['Messages waiting', String(view.messagesWaiting)],
