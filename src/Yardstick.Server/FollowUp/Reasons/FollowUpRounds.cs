@@ -19,10 +19,12 @@ internal sealed class FollowUpRounds(
     FollowUpBook book,
     TimeProvider time,
     ILogger<FollowUpRounds> log
-) : RoundsService(TimeSpan.FromMinutes(15), time, log)
+) : RoundsService(Usual, time, log)
 {
     private const int MostAtOnce = 25;
-    private bool isFirst = true;
+    private static readonly TimeSpan Usual = TimeSpan.FromMinutes(15),
+        AfterTheStart = TimeSpan.FromMinutes(1);
+    private bool hasStarted;
 
     /// <summary>Writes what is due now.</summary>
     internal async Task WriteAsync()
@@ -32,12 +34,7 @@ internal sealed class FollowUpRounds(
         if (await db.Shops.AsNoTracking().SingleOrDefaultAsync() is not { } shop)
             return;
         var writes = FollowUpRules.WritesByItself(shop.Local(now), shop);
-        // Also where nothing is written: whoever opens the list in the morning does not wait for the new day's. A start has more to do.
-        if (!writes && isFirst)
-        {
-            isFirst = false;
-            return;
-        }
+        // Also where nothing is written: whoever opens the list in the morning does not wait for the new day's.
         var page = await book.ReadAsync(db, shop, now);
         if (!writes)
             return;
@@ -57,7 +54,14 @@ internal sealed class FollowUpRounds(
     }
 
     /// <inheritdoc />
-    protected override Task RoundAsync(CancellationToken cancel) => WriteAsync();
+    protected override async Task RoundAsync(CancellationToken cancel)
+    {
+        // A start has more to do than a list that nobody looks at yet.
+        Pause = hasStarted ? Usual : AfterTheStart;
+        if (hasStarted)
+            await WriteAsync();
+        hasStarted = true;
+    }
 
     private static async Task<List<FollowUpReason>> DueAsync(ShopDb db, Shop shop, Instant now, FollowUpBook.Page page)
     {
