@@ -31354,6 +31354,8 @@ export interface components {
              * @description The database, bytes.
              */
             database: number;
+            /** @description Whether it is being checked after an unclean stop. */
+            isChecking: boolean;
             /**
              * Format: int64
              * @description What it holds that is not in its main file yet, bytes.
