@@ -1,5 +1,4 @@
 using Yardstick.Core.Inspections;
-using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Approval;
 

@@ -1,6 +1,5 @@
 using System.Net;
 using System.Net.Sockets;
-using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Imports;
 

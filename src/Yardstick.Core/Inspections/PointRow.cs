@@ -1,5 +1,3 @@
-using Yardstick.Core.Values;
-
 namespace Yardstick.Core.Inspections;
 
 /// <summary>A row of a table of points, as a template's points are saved: columns by their headings.</summary>

@@ -1,5 +1,4 @@
 using System.Linq.Expressions;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Purchasing;

@@ -1,5 +1,4 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core.Floor;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;

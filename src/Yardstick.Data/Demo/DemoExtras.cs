@@ -1,5 +1,4 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Floor;
 using Yardstick.Core.FollowUp;

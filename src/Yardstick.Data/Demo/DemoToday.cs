@@ -1,8 +1,6 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core.Approval;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
-using Yardstick.Core.Documents;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Messaging;

@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Approval;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Floor;
@@ -9,7 +8,6 @@ using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;
-using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Data.Demo;

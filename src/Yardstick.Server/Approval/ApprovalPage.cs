@@ -11,7 +11,6 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
-using Yardstick.Server.Live;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;

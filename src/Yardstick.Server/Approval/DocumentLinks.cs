@@ -1,12 +1,10 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Approval;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
-using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 

@@ -4,7 +4,6 @@ using Yardstick.Core.Billing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
-using Yardstick.Server.Changes;
 using Yardstick.Server.Imports;
 using Yardstick.Server.Safety;
 

@@ -1,6 +1,5 @@
 using Yardstick.Core;
 using Yardstick.Core.Billing;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Server.Safety;
 

@@ -6,7 +6,6 @@ using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Live;
 using Yardstick.Server.Outside;
 
 namespace Yardstick.Server.Billing;

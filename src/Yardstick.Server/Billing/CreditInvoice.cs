@@ -12,7 +12,6 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Billing;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Purchasing;
 using Yardstick.Server.Safety;

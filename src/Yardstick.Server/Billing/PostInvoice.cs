@@ -10,6 +10,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Billing;
+using Yardstick.Data.FollowUp;
 using Yardstick.Server.Changes;
 using Yardstick.Server.FollowUp;
 using Yardstick.Server.Orders;
@@ -161,7 +162,7 @@ public static class PostInvoice
             db.Invoices.AddRange(invoices);
             order.Post(actor);
             if (order.VehicleId is { } vehicleId)
-                WarrantyVisit.Keep(order, await Reminders.UseAsync(db, vehicleId, under.Shop, actor.At));
+                WarrantyVisit.Keep(order, await db.UseOfAsync(vehicleId, under.Shop, actor.At));
             await Reminders.ResetAsync(db, order, under.Today);
             if (await db.BookAsync(actor, () => Entries(invoices, order.CustomerId)) is { } locked)
                 return locked;

@@ -3,7 +3,6 @@ using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Billing;

@@ -1,4 +1,3 @@
-using Yardstick.Core.Approval;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Floor;

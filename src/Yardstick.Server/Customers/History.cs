@@ -1,7 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Imports;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;

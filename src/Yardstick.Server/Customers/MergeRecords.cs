@@ -2,7 +2,6 @@ using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Customers;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;

@@ -1,20 +1,26 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 
 namespace Yardstick.Server.Documents;
 
 /// <summary>
-/// After a start, makes one estimate that nobody sees: the first one that somebody waits for is as fast as those after it.
+/// Once somebody has a screen open, makes one estimate that nobody sees: the first one that is waited for is as fast as those after it.
 /// </summary>
-internal sealed class WarmUp(IDbContextFactory<ShopDb> factory, DocumentPdfs pdfs, TimeProvider time, ILogger<WarmUp> log)
-    : BackgroundService
+internal sealed class WarmUp(
+    IDbContextFactory<ShopDb> factory,
+    DocumentPdfs pdfs,
+    OpenScreens screens,
+    TimeProvider time,
+    ILogger<WarmUp> log
+) : BackgroundService
 {
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        await Task.Yield();
+        await screens.First.WaitAsync(stoppingToken);
         try
         {
             await using var db = await factory.CreateDbContextAsync(stoppingToken);

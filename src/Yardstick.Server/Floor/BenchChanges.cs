@@ -7,7 +7,6 @@ using Yardstick.Core.Purchasing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
-using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Customers;
 using Yardstick.Server.Messaging;

@@ -4,6 +4,7 @@ using Yardstick.Core.FollowUp;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Data.FollowUp;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Customers;
 using Yardstick.Server.Safety;
@@ -109,7 +110,7 @@ public static class ReminderSets
             if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle)
                 return Gone.MergedVehicle;
             var shop = await db.Shops.SingleAsync();
-            var use = await Reminders.UseAsync(db, id, shop, work.Actor.At);
+            var use = await db.UseOfAsync(id, shop, work.Actor.At);
             var (added, had) = (new List<Reminder>(), 0);
             foreach (var service in set.Services)
             {

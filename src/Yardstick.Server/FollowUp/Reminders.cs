@@ -6,6 +6,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Data.FollowUp;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Customers;
 using Yardstick.Server.Orders;
@@ -53,18 +54,10 @@ public static class Reminders
             .ProducesProblem(422);
     }
 
-    internal static async Task<CarUse> UseAsync(ShopDb db, long vehicleId, Shop shop, Instant now) =>
-        CarUse.Of(
-            await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).ToListAsync(),
-            shop.DistancePerDay,
-            shop.Local(now).Date,
-            now
-        );
-
     private static async Task<IResult> ListAsync(long id, ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
-        var use = await UseAsync(db, id, shop, time.Now());
+        var use = await db.UseOfAsync(id, shop, time.Now());
         var reminders = await db.Reminders.Where(r => r.VehicleId == id && r.RemovedAt == null).ToListAsync();
         return Results.Ok(
             reminders
@@ -90,7 +83,7 @@ public static class Reminders
             if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle)
                 return Gone.MergedVehicle;
             var shop = await db.Shops.SingleAsync();
-            var use = await UseAsync(db, id, shop, work.Actor.At);
+            var use = await db.UseOfAsync(id, shop, work.Actor.At);
             var made = await MakeAsync(db, id, request, use, shop);
             if (made.Problem is { } problem)
                 return problem;
@@ -135,7 +128,7 @@ public static class Reminders
     {
         if (under.Order.VehicleId is not { } vehicleId)
             return null;
-        var use = await UseAsync(db, vehicleId, under.Shop, under.Command.Actor.At);
+        var use = await db.UseOfAsync(vehicleId, under.Shop, under.Command.Actor.At);
         foreach (var service in services)
         {
             if (await MakeAsync(db, vehicleId, service, use, under.Shop) is { Problem: { Code: not "reminder.twice" } problem })
@@ -152,7 +145,7 @@ public static class Reminders
             return [];
         var findings = await db.Findings.Where(f => f.OrderId == order.Id).ToListAsync();
         var reminders = await db.Reminders.Where(r => r.VehicleId == vehicleId && r.RemovedAt == null).ToListAsync();
-        return NextWorks.Of(order, findings, reminders, await UseAsync(db, vehicleId, shop, now));
+        return NextWorks.Of(order, findings, reminders, await db.UseOfAsync(vehicleId, shop, now));
     }
 
     private static Task<IResult> Done(long id, ReminderDoneRequest request, CommandRunner commands) =>

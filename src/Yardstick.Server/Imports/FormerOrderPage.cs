@@ -4,7 +4,6 @@ using Yardstick.Core;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Imports;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;

@@ -11,7 +11,6 @@ using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
-using Yardstick.Server.Live;
 
 namespace Yardstick.Server.Imports;
 

@@ -5,6 +5,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
+using Yardstick.Data.FollowUp;
 
 namespace Yardstick.Server.Inspections;
 
@@ -49,7 +50,7 @@ public static class InspectionReader
                 .ToListAsync()
             : [];
         var odometer = order.OdometerIn ?? inspection.Odometer;
-        var use = inspection.VehicleId is { } used ? await UseAsync(db, used, shop, utcNow) : null;
+        var use = inspection.VehicleId is { } used ? await db.UseOfAsync(used, shop, utcNow) : null;
         return new InspectionView
         {
             Id = id,
@@ -131,10 +132,4 @@ public static class InspectionReader
 
     private static bool IsSame(InspectionPoint one, InspectionPoint other) =>
         one.Spec.Title == other.Spec.Title && one.Spec.Group == other.Spec.Group && one.Spec.Unit == other.Spec.Unit;
-
-    private static async Task<CarUse> UseAsync(ShopDb db, long vehicleId, Shop shop, Instant utcNow)
-    {
-        var readings = await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).ToListAsync();
-        return CarUse.Of(readings, shop.DistancePerDay, shop.Local(utcNow).Date, utcNow);
-    }
 }

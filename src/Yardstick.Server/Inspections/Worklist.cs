@@ -1,7 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;

@@ -8,11 +8,20 @@ public sealed class OpenScreens
 {
     private readonly ConcurrentDictionary<string, (Guid Session, HubCallerContext Screen)> screens = new();
 
+    private readonly TaskCompletionSource first = new(TaskCreationOptions.RunContinuationsAsynchronously);
+
+    /// <summary>Comes to its end when the first screen listens.</summary>
+    public Task First => first.Task;
+
     /// <summary>Sessions by which screens listen.</summary>
     public IReadOnlyList<Guid> Sessions => [.. screens.Values.Select(s => s.Session).Distinct()];
 
     /// <summary>A screen listens.</summary>
-    public void Add(Guid session, HubCallerContext screen) => screens[screen.ConnectionId] = (session, screen);
+    public void Add(Guid session, HubCallerContext screen)
+    {
+        screens[screen.ConnectionId] = (session, screen);
+        first.TrySetResult();
+    }
 
     /// <summary>It went.</summary>
     public void Remove(string connection) => screens.TryRemove(connection, out _);

@@ -2,7 +2,6 @@ using Yardstick.Core;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Outside;

@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;

@@ -1,8 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Messaging;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
 using Yardstick.Server.Orders;

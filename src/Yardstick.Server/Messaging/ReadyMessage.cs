@@ -3,7 +3,6 @@ using Yardstick.Core;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;

@@ -2,9 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
 

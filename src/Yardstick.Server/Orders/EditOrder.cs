@@ -1,10 +1,8 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
-using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
 

@@ -4,7 +4,6 @@ using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;

@@ -1,5 +1,4 @@
 using System.Globalization;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;

@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;

@@ -3,7 +3,6 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
 using Yardstick.Data;
-using Yardstick.Server.Orders;
 
 namespace Yardstick.Server.Purchasing;
 

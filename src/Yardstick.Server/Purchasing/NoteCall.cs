@@ -1,7 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
 

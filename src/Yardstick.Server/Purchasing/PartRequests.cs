@@ -3,7 +3,6 @@ using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;

@@ -5,7 +5,6 @@ using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Live;
 using Yardstick.Server.Outside;
 
 namespace Yardstick.Server.Purchasing;

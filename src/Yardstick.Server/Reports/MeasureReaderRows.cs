@@ -4,9 +4,6 @@ using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Reports;
 using Yardstick.Core.Schedule;
-using Yardstick.Core.Setup;
-using Yardstick.Data;
-using Yardstick.Data.Billing;
 
 namespace Yardstick.Server.Reports;
 

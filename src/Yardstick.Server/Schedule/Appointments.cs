@@ -4,7 +4,6 @@ using Yardstick.Core.Catalog;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Schedule;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;

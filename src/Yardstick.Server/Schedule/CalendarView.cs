@@ -7,7 +7,6 @@ using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
-using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Schedule;

@@ -1,6 +1,5 @@
 using Yardstick.Data;
 using Yardstick.Server.Orders;
-using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Schedule;
 

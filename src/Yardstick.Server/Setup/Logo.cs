@@ -1,11 +1,9 @@
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;
 using Yardstick.Core;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Customers;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Safety;
 

@@ -1,11 +1,9 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Core.WriteUp;

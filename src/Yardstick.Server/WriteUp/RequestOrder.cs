@@ -1,10 +1,8 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.FollowUp;
-using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
 using Yardstick.Core.WriteUp;
-using Yardstick.Data;
 using Yardstick.Server.Catalog;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;

@@ -3,7 +3,6 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
-using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;

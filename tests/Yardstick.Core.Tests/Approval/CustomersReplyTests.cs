@@ -1,7 +1,6 @@
 using Yardstick.Core.Approval;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Approval;

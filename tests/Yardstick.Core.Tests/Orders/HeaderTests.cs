@@ -4,7 +4,6 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
-using Yardstick.Core.WriteUp;
 
 namespace Yardstick.Core.Tests.Orders;
 

@@ -1,7 +1,6 @@
 using Yardstick.Core.Billing;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
-using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Purchasing;

@@ -1,5 +1,4 @@
 using Yardstick.Core.Setup;
-using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Setup;
 

@@ -1,7 +1,6 @@
 using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.WriteUp;
 

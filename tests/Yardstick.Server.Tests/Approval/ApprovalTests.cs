@@ -5,7 +5,6 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Approval;

@@ -1,10 +1,8 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using UglyToad.PdfPig;
-using Yardstick.Core.Approval;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Approval;

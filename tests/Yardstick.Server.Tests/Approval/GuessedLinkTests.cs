@@ -1,6 +1,5 @@
 using System.Net;
 using System.Text.Json.Nodes;
-using Yardstick.Core.Approval;
 using Yardstick.Core.Values;
 using Yardstick.Server.Tests.Support;
 

@@ -3,7 +3,6 @@ using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Vehicles;
-using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Customers;

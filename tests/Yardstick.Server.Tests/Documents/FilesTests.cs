@@ -4,7 +4,6 @@ using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;
 using UglyToad.PdfPig;
-using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Documents;

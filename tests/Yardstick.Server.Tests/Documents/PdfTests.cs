@@ -2,7 +2,6 @@ using Microsoft.EntityFrameworkCore;
 using UglyToad.PdfPig;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Documents;
-using Yardstick.Data;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Tests.Support;
 

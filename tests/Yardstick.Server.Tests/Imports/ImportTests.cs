@@ -9,7 +9,6 @@ using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
-using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Imports;

@@ -2,7 +2,6 @@ using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Yardstick.Core.Messaging;
-using Yardstick.Core.Values;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Tests.Support;
 

@@ -7,7 +7,6 @@ using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Tests.Documents;
 using Yardstick.Server.Tests.Support;

@@ -4,7 +4,6 @@ using Yardstick.Core.Catalog;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Orders;

@@ -1,9 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Billing;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Orders;

@@ -1,7 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Time.Testing;
 using Yardstick.Core.Billing;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;

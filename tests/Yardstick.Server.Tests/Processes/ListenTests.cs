@@ -3,7 +3,6 @@ using System.Globalization;
 using System.Net.Http.Json;
 using System.Security.Cryptography;
 using System.Security.Cryptography.X509Certificates;
-using Yardstick.Core.Values;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Processes;

@@ -6,7 +6,6 @@ using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;
 using Yardstick.Core.Messaging;
-using Yardstick.Data;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Tests.Support;
 

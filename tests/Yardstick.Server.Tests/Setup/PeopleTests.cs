@@ -1,7 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core.Setup;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Setup;

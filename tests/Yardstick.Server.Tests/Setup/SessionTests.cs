@@ -4,7 +4,6 @@ using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Yardstick.Core.Setup;
-using Yardstick.Data;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Tests.Support;

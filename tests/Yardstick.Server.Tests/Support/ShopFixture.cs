@@ -9,7 +9,6 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
 using Microsoft.Extensions.Time.Testing;
-using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Demo;
 using Yardstick.Data.Setup;

@@ -4,8 +4,6 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Values;
-using Yardstick.Core.Vehicles;
-using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.WriteUp;

@@ -1,4 +1,3 @@
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Billing;

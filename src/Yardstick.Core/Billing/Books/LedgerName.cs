@@ -1,5 +1,3 @@
-using Yardstick.Core.Values;
-
 namespace Yardstick.Core.Billing;
 
 /// <summary>What the shop calls an account of its books, and the number that its bookkeeper uses.</summary>

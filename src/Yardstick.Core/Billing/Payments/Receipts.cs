@@ -1,7 +1,6 @@
 using Yardstick.Core.Documents;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
-using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Billing;
 

@@ -1,5 +1,3 @@
-using Yardstick.Core.Values;
-
 namespace Yardstick.Core.Schedule;
 
 /// <summary>What the booking page takes, and in what words it refuses.</summary>

@@ -1,11 +1,9 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Customers;
 using Yardstick.Core.FollowUp;
-using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
-using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Messaging;
 

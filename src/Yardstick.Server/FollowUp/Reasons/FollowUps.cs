@@ -2,7 +2,6 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Messaging;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
@@ -150,6 +149,8 @@ public static class FollowUps
             .Reasons.Values.Select(r => (Reason: r, Standing: StandingOf(r)))
             .OrderBy(r => r.Standing.State)
             .ThenBy(r => r.Standing.On)
+            .ThenBy(r => r.Reason.Kind)
+            .ThenBy(r => r.Reason.SourceId)
             .ToList();
         // Who they are and how they are reached is looked up for those that are shown.
         var shown = standings.GetRange(0, Math.Min(Most, standings.Count)).ConvertAll(s => s.Reason);

@@ -3,7 +3,6 @@ using Yardstick.Core.Customers;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Catalog;

@@ -1,7 +1,6 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Schedule;

@@ -4,7 +4,6 @@ using Yardstick.Core.FollowUp;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
 using Yardstick.Data;
-using Yardstick.Server.Safety;
 using Yardstick.Server.Schedule;
 
 namespace Yardstick.Server.FollowUp;

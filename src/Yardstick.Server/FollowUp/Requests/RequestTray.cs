@@ -1,10 +1,8 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Schedule;
-using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Catalog;

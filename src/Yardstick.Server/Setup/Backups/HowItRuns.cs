@@ -23,6 +23,9 @@ public static class HowItRuns
     {
         ["ISupplierClient"] = "Suppliers",
         ["IVehicleDataClient"] = "Vehicle data",
+        ["guide"] = "Labor guide",
+        ["facts"] = "Vehicle facts",
+        ["catalogs"] = "Supplier catalogs",
         ["IPhoneDirectory"] = "Phone directory",
         ["ITextGateway"] = "Texting",
         ["IMailFiles"] = "Files of emails",

@@ -1,7 +1,6 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Setup;
-using Yardstick.Core.Values;
 using Yardstick.Data;
 
 namespace Yardstick.Server.Setup.Privacy;

@@ -1,7 +1,7 @@
 import { amount, day } from '../../../lib/format';
 import { useNow } from '../../../lib/shop';
 import { Plate } from '../../../ui/Plate';
-import { keyOf, KIND, STATES, type Row } from './kinds';
+import { keyOf, KIND, SAYS_IT, STATES, type Row } from './kinds';
 import styles from './followUp.module.css';
 
 interface Props {
@@ -60,7 +60,7 @@ export function FollowUpRows({ rows, current, chosen, more, onCheck, onOpen }: P
                 <div className={`soft small ${styles.cut}`}>{row.vehicle || row.customer}</div>
               </td>
               <td>
-                <span className="strong">{row.title}</span> <span className="soft small">{KIND[row.kind]}</span>
+                <span className="strong">{row.title}</span> {!SAYS_IT.has(row.kind) && <span className="soft small">{KIND[row.kind]}</span>}
                 <div className="soft small">
                   {row.customer} · {row.tried || row.why}
                 </div>

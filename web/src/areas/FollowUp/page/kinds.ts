@@ -29,6 +29,9 @@ export const KIND: Record<Row['kind'], string> = {
   Warranty: 'warranty',
 };
 
+/** Whose title says what they are. */
+export const SAYS_IT: ReadonlySet<Row['kind']> = new Set<Row['kind']>(['Thanks', 'Away']);
+
 export type View = 'now' | 'ahead' | 'waiting';
 
 /** Which rows a view shows. */
