@@ -1,6 +1,8 @@
 namespace Yardstick.Server.Hosting;
 
-/// <summary>Asks a service outside, round after round, by the real clock; one that does not answer is asked ever less often until it does.</summary>
+/// <summary>
+/// Asks a service outside, round after round, by the real clock; one that does not answer is asked ever less often until it does.
+/// </summary>
 /// <param name="pause">Time between two rounds while it answers.</param>
 /// <param name="log">Where failures are written.</param>
 public abstract class AskingService(TimeSpan pause, ILogger log) : RoundsService(pause, TimeProvider.System, log)
