@@ -5,6 +5,7 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Hosting;
+using Yardstick.Server.Live;
 using Yardstick.Server.Messaging;
 
 namespace Yardstick.Server.FollowUp;
@@ -17,6 +18,7 @@ internal sealed class FollowUpRounds(
     Templates.Filler filler,
     Outbox outbox,
     FollowUpBook book,
+    OpenScreens screens,
     TimeProvider time,
     ILogger<FollowUpRounds> log
 ) : RoundsService(Usual, time, log)
@@ -34,7 +36,9 @@ internal sealed class FollowUpRounds(
         if (await db.Shops.AsNoTracking().SingleOrDefaultAsync() is not { } shop)
             return;
         var writes = FollowUpRules.WritesByItself(shop.Local(now), shop);
-        // Also where nothing is written: whoever opens the list in the morning does not wait for the new day's.
+        // Also where nothing is written, once somebody works here: whoever opens the list in the morning does not wait for the new day's.
+        if (!writes && !screens.First.IsCompleted)
+            return;
         var page = await book.ReadAsync(db, shop, now);
         if (!writes)
             return;
