@@ -119,9 +119,7 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             await DemoShop.FillAsync(again, new FakeTimeProvider(ShopFixture.Start), ShopFixture.HashRounds);
             await using var other = new ShopDb(ShopFile.Options(Path.Combine(again, "shop.db")));
-            var fresh = Directory.CreateTempSubdirectory("yardstick-first-").FullName;
-            await DemoShop.FillAsync(fresh, new FakeTimeProvider(ShopFixture.Start), ShopFixture.HashRounds);
-            await using var one = new ShopDb(ShopFile.Options(Path.Combine(fresh, "shop.db")));
+            await using var one = new ShopDb(ShopFile.Options(Path.Combine(await ShopFixture.TemplateAsync(), "shop.db")));
             Assert.Equal(await DumpAsync(one), await DumpAsync(other));
         }
         finally

@@ -68,6 +68,9 @@ public sealed class ShopFixture : IAsyncLifetime
     /// <summary>What the first owner would have to type.</summary>
     public string Code => Services.GetRequiredService<FirstRunCode>().Text;
 
+    /// <summary>Where the demo shop stands that every test's shop is a copy of; nobody works in it.</summary>
+    internal static Task<string> TemplateAsync() => Template.Value;
+
     private static async Task<string> MakeTemplateAsync()
     {
         var made = Directory.CreateTempSubdirectory("yardstick-demo-").FullName;
@@ -140,11 +143,28 @@ public sealed class ShopFixture : IAsyncLifetime
         return Path.Combine(root, "src", project, "bin", configuration, "net10.0", project + ".dll");
     }
 
+    private static int lastPort = Random.Shared.Next(10_000, 30_000);
+
+    /// <summary>
+    /// A port that nobody listens on. Not one that the machine would give: it gives the same to whoever calls out next, which tests do
+    /// all the time, and a server that starts meanwhile finds it taken.
+    /// </summary>
     internal static int FreePort()
     {
-        using var listener = new TcpListener(IPAddress.Loopback, 0);
-        listener.Start();
-        return ((IPEndPoint)listener.LocalEndpoint).Port;
+        while (true)
+        {
+            var port = 10_000 + Interlocked.Increment(ref lastPort) % 20_000;
+            using var listener = new TcpListener(IPAddress.Loopback, port);
+            try
+            {
+                listener.Start();
+                return port;
+            }
+            catch (SocketException)
+            {
+                // Somebody has it.
+            }
+        }
     }
 
     internal static async Task UntilAnswersAsync(HttpClient client, string path)
