@@ -15,6 +15,7 @@ using Polly;
 using Yardstick.Core;
 using Yardstick.Core.Schedule;
 using Yardstick.Data;
+using Yardstick.Data.Demo;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Approval;
 using Yardstick.Server.Billing;
@@ -170,11 +171,11 @@ public static class Services
             services.AddHostedService<WarmUp>();
             services.AddHostedService(s => s.GetRequiredService<OldCommandCleanup>());
         }
-        AddSignIn(services, file);
+        AddSignIn(services, options, file);
         AddOutside(services, options);
     }
 
-    private static void AddSignIn(IServiceCollection services, ShopFile? file)
+    private static void AddSignIn(IServiceCollection services, ServerOptions options, ShopFile? file)
     {
         var protection = services.AddDataProtection().SetApplicationName("Yardstick");
         if (file is not null)
@@ -185,7 +186,7 @@ public static class Services
                 o.User.AllowedUserNameCharacters = "";
             })
             .AddEntityFrameworkStores<ShopDb>();
-        services.Configure<PasswordHasherOptions>(o => o.IterationCount = Account.HashRounds);
+        services.Configure<PasswordHasherOptions>(o => o.IterationCount = options.Demo ? DemoShop.HashRounds : Account.HashRounds);
         services
             .AddAuthentication(Either)
             .AddPolicyScheme(Either, null, o =>

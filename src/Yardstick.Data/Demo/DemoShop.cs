@@ -12,11 +12,13 @@ public static class DemoShop
 {
     private const int Seed = 19_880;
 
+    /// <summary>Rounds by which its passwords and PINs are hashed: few, for everybody may read them where the demo is started.</summary>
+    public const int HashRounds = 1000;
+
     /// <summary>Makes the demo shop if the folder has none yet.</summary>
     /// <param name="folder">Where it is made.</param>
     /// <param name="time">The clock.</param>
-    /// <param name="hashRounds">Rounds by which passwords and PINs are hashed.</param>
-    public static async Task FillAsync(string folder, TimeProvider time, int hashRounds = Account.HashRounds)
+    public static async Task FillAsync(string folder, TimeProvider time)
     {
         var target = Path.Combine(folder, "shop.db");
         if (File.Exists(target))
@@ -35,7 +37,7 @@ public static class DemoShop
         var maker = new DemoMaker(
             options,
             Seed,
-            hashRounds,
+            HashRounds,
             Instant.FromUnixTimeTicks(utcNow.ToUnixTimeTicks() / NodaConstants.TicksPerMinute * NodaConstants.TicksPerMinute)
         );
         await maker.MakeAsync();

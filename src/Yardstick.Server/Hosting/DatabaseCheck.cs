@@ -1,13 +1,20 @@
+using Microsoft.AspNetCore.SignalR;
 using Yardstick.Data;
+using Yardstick.Server.Live;
 
 namespace Yardstick.Server.Hosting;
 
 /// <summary>
 /// After an unclean stop, goes through a large database while people work. Where it is damaged, nothing more is written into it: the
-/// program stops with the sentence, and starts again only on what is whole.
+/// program tells open screens why, stops with the sentence, and starts again only on what is whole.
 /// </summary>
-internal sealed class DatabaseCheck(ShopFile file, IHostApplicationLifetime lifetime, ILogger<DatabaseCheck> log) : BackgroundService
+internal sealed class DatabaseCheck(ShopFile file, IHubContext<LiveHub> hub, IHostApplicationLifetime lifetime, ILogger<DatabaseCheck> log)
+    : BackgroundService
 {
+    /// <summary>What people at work read then; what is damaged where is in the log.</summary>
+    internal const string Stopped =
+        "Yardstick stopped: the shop's records on the server are damaged, and writing on could lose more. Tell whoever looks after the server to restore a backup.";
+
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -26,7 +33,20 @@ internal sealed class DatabaseCheck(ShopFile file, IHostApplicationLifetime life
         catch (ShopFileException)
         {
             log.LogCritical("The database is damaged. Yardstick stops, so that nothing more is lost.");
+            await TellAsync(stoppingToken);
             lifetime.StopApplication();
+        }
+    }
+
+    private async Task TellAsync(CancellationToken stoppingToken)
+    {
+        try
+        {
+            await hub.Clients.All.SendAsync("stopped", Stopped, stoppingToken).WaitAsync(TimeSpan.FromSeconds(2), stoppingToken);
+        }
+        catch (Exception fault) when (fault is TimeoutException or InvalidOperationException or IOException or OperationCanceledException)
+        {
+            log.LogWarning(fault, "Screens could not be told why Yardstick stops.");
         }
     }
 }

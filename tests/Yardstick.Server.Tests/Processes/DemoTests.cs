@@ -117,7 +117,7 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var again = Directory.CreateTempSubdirectory("yardstick-again-").FullName;
         try
         {
-            await DemoShop.FillAsync(again, new FakeTimeProvider(ShopFixture.Start), ShopFixture.HashRounds);
+            await DemoShop.FillAsync(again, new FakeTimeProvider(ShopFixture.Start));
             await using var other = new ShopDb(ShopFile.Options(Path.Combine(again, "shop.db")));
             await using var one = new ShopDb(ShopFile.Options(Path.Combine(await ShopFixture.TemplateAsync(), "shop.db")));
             Assert.Equal(await DumpAsync(one), await DumpAsync(other));

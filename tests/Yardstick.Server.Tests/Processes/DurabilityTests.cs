@@ -1,7 +1,14 @@
 using System.Diagnostics;
+using Microsoft.AspNetCore.SignalR;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Hosting.Internal;
+using Microsoft.Extensions.Logging.Abstractions;
 using Yardstick.Data;
+using Yardstick.Server.Hosting;
+using Yardstick.Server.Live;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Processes;
@@ -167,5 +174,47 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         await using var line = new HubConnectionBuilder().WithUrl(new Uri(shop.Address, "live")).Build();
         await Assert.ThrowsAnyAsync<HttpRequestException>(() => line.StartAsync());
+    }
+
+    [Fact]
+    public async Task Screens_are_told_why_it_stops_where_its_records_are_found_damaged()
+    {
+        var folder = Directory.CreateTempSubdirectory("yardstick-stops-").FullName;
+        var path = Path.Combine(folder, ShopFile.FileName);
+        await using (var db = shop.OpenDb())
+            await db.Database.ExecuteSqlAsync($"VACUUM INTO {path}");
+        await using (var db = new ShopDb(ShopFile.Options(path)))
+            await db.Database.ExecuteSqlRawAsync("CREATE TABLE Ballast (Content); INSERT INTO Ballast VALUES (zeroblob(100000000));");
+        SqliteConnection.ClearAllPools();
+        await using (var content = File.OpenWrite(path))
+        {
+            content.Position = content.Length - 100 * 4096;
+            await content.WriteAsync(new byte[50 * 4096]);
+        }
+        await File.WriteAllTextAsync(Path.Combine(folder, "running"), "");
+        using var file = ShopFile.Open(folder);
+        await file.PrepareAsync(checksBeside: true);
+        Assert.True(file.IsChecking);
+
+        using var mina = await shop.SignInAsync("mina");
+        await using var line = new HubConnectionBuilder()
+            .WithUrl(new Uri(shop.Address, "live"), o => o.Headers["Cookie"] = mina.Cookies)
+            .Build();
+        var heard = new TaskCompletionSource<string>(TaskCreationOptions.RunContinuationsAsynchronously);
+        line.On<string>("stopped", heard.SetResult);
+        await line.StartAsync();
+        var lifetime = new ApplicationLifetime(NullLogger<ApplicationLifetime>.Instance);
+        lifetime.NotifyStarted();
+        using var check = new DatabaseCheck(
+            file,
+            shop.Services.GetRequiredService<IHubContext<LiveHub>>(),
+            lifetime,
+            NullLogger<DatabaseCheck>.Instance
+        );
+        await check.StartAsync(CancellationToken.None);
+        await check.ExecuteTask!;
+        Assert.Equal(DatabaseCheck.Stopped, await heard.Task.WaitAsync(TimeSpan.FromSeconds(10)));
+        Assert.True(lifetime.ApplicationStopping.IsCancellationRequested);
+        Assert.Contains("is damaged", file.Damage, StringComparison.Ordinal);
     }
 }

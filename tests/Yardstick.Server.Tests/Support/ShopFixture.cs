@@ -40,8 +40,6 @@ public sealed class ShopFixture : IAsyncLifetime
     /// <summary>What the first owner types on a server that a test starts.</summary>
     internal const string FirstRunCode = "TEST-CODE";
 
-    /// <summary>Enough for tests, which sign in hundreds of times; a shop has as many as <see cref="Account.HashRounds"/>.</summary>
-    internal const int HashRounds = 1000;
     private static readonly Lazy<Task<string>> Template = new(MakeTemplateAsync);
     private readonly string folder = Directory.CreateTempSubdirectory("yardstick-test-").FullName;
     private WebApplication? app;
@@ -74,7 +72,7 @@ public sealed class ShopFixture : IAsyncLifetime
     private static async Task<string> MakeTemplateAsync()
     {
         var made = Directory.CreateTempSubdirectory("yardstick-demo-").FullName;
-        await DemoShop.FillAsync(made, new FakeTimeProvider(Start), HashRounds);
+        await DemoShop.FillAsync(made, new FakeTimeProvider(Start));
         return made;
     }
 
@@ -105,7 +103,8 @@ public sealed class ShopFixture : IAsyncLifetime
         builder.Logging.ClearProviders();
         builder.WebHost.UseUrls("http://127.0.0.1:0");
         builder.AddYardstick(options, file, Time);
-        builder.Services.Configure<PasswordHasherOptions>(o => o.IterationCount = HashRounds);
+        // Tests sign in hundreds of times.
+        builder.Services.Configure<PasswordHasherOptions>(o => o.IterationCount = DemoShop.HashRounds);
         app = builder.Build();
         app.UseYardstick(options);
         await app.StartAsync();

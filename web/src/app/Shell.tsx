@@ -25,7 +25,7 @@ const SETUP = ['EditSetup', 'EditStaff', 'EditPolicy', 'EnrollTerminals', 'Bring
 
 /** The bar, the day rule and the present page. */
 export function Shell({ onLeft }: { onLeft: () => void }) {
-  const connected = useLive();
+  const { connected, stopped } = useLive();
   const [waiting, setWaiting] = useState(0);
   useEffect(() => onWaiting(setWaiting), []);
   const [listing, setListing] = useState<Listing>(null);
@@ -103,9 +103,11 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
       </header>
       {(!connected || waiting > 0) && (
         <div className="offline" role="status">
+          {stopped && `${stopped} `}
           {waiting > 0
             ? `No connection. ${waiting === 1 ? 'One change is' : `${waiting} changes are`} saved on this computer and will be sent when the connection is back.`
-            : "No connection to the server. What you see may be out of date. It reconnects on its own; if it doesn't, check the network."}
+            : !stopped &&
+              "No connection to the server. What you see may be out of date. It reconnects on its own; if it doesn't, check the network."}
         </div>
       )}
       <Notices />

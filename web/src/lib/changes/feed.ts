@@ -37,10 +37,11 @@ export function onHere(listener: (orderId: number, people: PersonHere[]) => void
   return () => void hearing.delete(listener);
 }
 
-/** Listens to what other screens change and asks anew for what is shown here. Tells whether the line is up. */
-export function useLive(): boolean {
+/** Listens to what other screens change and asks anew for what is shown here. Tells whether the line is up, and why the server said it stops. */
+export function useLive(): { connected: boolean; stopped: string } {
   const client = useQueryClient();
   const [connected, setConnected] = useState(true);
+  const [stopped, setStopped] = useState('');
   useEffect(() => {
     const connection = new HubConnectionBuilder()
       .withUrl('/live')
@@ -57,20 +58,24 @@ export function useLive(): boolean {
     });
     connection.on('time', (utc: string) => hearTime(utc));
     connection.on('here', (orderId: number, people: PersonHere[]) => hearing.forEach((listener) => listener(orderId, people)));
+    connection.on('stopped', setStopped);
     line = connection;
+    const open = () => {
+      setConnected(true);
+      setStopped('');
+      tellHere(place.orderId, place.lineId);
+    };
     connection.onreconnecting(() => setConnected(false));
     connection.onreconnected(() => {
-      setConnected(true);
-      tellHere(place.orderId, place.lineId);
+      open();
       void client.invalidateQueries();
     });
-    let stopped = false;
+    let left = false;
     const start = async () => {
-      while (!stopped && connection.state === HubConnectionState.Disconnected) {
+      while (!left && connection.state === HubConnectionState.Disconnected) {
         try {
           await connection.start();
-          setConnected(true);
-          tellHere(place.orderId, place.lineId);
+          open();
         } catch {
           setConnected(false);
           await new Promise((resolve) => setTimeout(resolve, 2000));
@@ -79,9 +84,9 @@ export function useLive(): boolean {
     };
     void start();
     return () => {
-      stopped = true;
+      left = true;
       void connection.stop();
     };
   }, [client]);
-  return connected;
+  return { connected, stopped };
 }
