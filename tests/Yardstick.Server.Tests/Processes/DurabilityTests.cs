@@ -216,5 +216,6 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(DatabaseCheck.Stopped, await heard.Task.WaitAsync(TimeSpan.FromSeconds(10)));
         Assert.True(lifetime.ApplicationStopping.IsCancellationRequested);
         Assert.Contains("is damaged", file.Damage, StringComparison.Ordinal);
+        Assert.DoesNotContain("\n", file.Damage, StringComparison.Ordinal);
     }
 }

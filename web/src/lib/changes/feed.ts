@@ -37,7 +37,7 @@ export function onHere(listener: (orderId: number, people: PersonHere[]) => void
   return () => void hearing.delete(listener);
 }
 
-/** Listens to what other screens change and asks anew for what is shown here. Tells whether the line is up, and why the server said it stops. */
+/** Listens to what other screens change and asks anew for what is shown here. Tells whether the line is up, and why the server stopped. */
 export function useLive(): { connected: boolean; stopped: string } {
   const client = useQueryClient();
   const [connected, setConnected] = useState(true);
