@@ -125,8 +125,7 @@ export function ownShop() {
 
 /** Somebody in a browser of their own, signed in through the page. */
 export async function signIn(browser: Browser, name: string, viewport = { width: 1280, height: 800 }): Promise<Page> {
-  // The counter without motion, as some people have it: what fades in and out is painted a tenth of a run. Phones and tablets have it.
-  const context = await browser.newContext({ viewport, baseURL: ADDRESS, reducedMotion: 'reduce' });
+  const context = await browser.newContext({ viewport, baseURL: ADDRESS });
   const page = await context.newPage();
   page.on('pageerror', (error) => {
     throw error;

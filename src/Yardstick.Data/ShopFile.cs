@@ -224,11 +224,22 @@ public sealed class ShopFile : IDisposable
     /// <summary>A clean stop: the next start need not check, unless this one did not come to an end with it.</summary>
     public void Dispose()
     {
-        SqliteConnection.ClearAllPools();
+        Release(Database);
         if (!IsChecking && Damage is null)
             File.Delete(RunningMark);
         held.Dispose();
     }
+
+    /// <summary>
+    /// Closes what is kept open of a database that nobody works in any more; of no other, for somebody may be opening that just now.
+    /// </summary>
+    public static void Release(string database)
+    {
+        using var connection = new SqliteConnection(Source(database));
+        SqliteConnection.ClearPool(connection);
+    }
+
+    private static string Source(string database) => $"Data Source={database};Foreign Keys=True";
 
     /// <summary>How the database is opened: foreign keys on, everything confirmed is on the disk.</summary>
     public static DbContextOptions<ShopDb> Options(string database) =>
@@ -240,7 +251,7 @@ public sealed class ShopFile : IDisposable
 
     private static DbContextOptionsBuilder WithoutModel(DbContextOptionsBuilder options, string database) =>
         options
-            .UseSqlite($"Data Source={database};Foreign Keys=True", sqlite => sqlite
+            .UseSqlite(Source(database), sqlite => sqlite
                     .UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery)
                     // A list as one value: with one for each of its members, SQLite looks each up by name among all the others.
                     .UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))

@@ -55,7 +55,7 @@ public static class DemoShop
         );
         await using (var db = new ShopDb(options))
             await db.Database.ExecuteSqlRawAsync("PRAGMA wal_checkpoint(TRUNCATE);");
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        ShopFile.Release(making);
         DemoPictures.Put(folder);
         foreach (var rest in new[] { "making.db-wal", "making.db-shm" })
             File.Delete(Path.Combine(folder, rest));

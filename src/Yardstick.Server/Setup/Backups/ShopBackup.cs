@@ -54,11 +54,11 @@ internal static class ShopBackup
     internal static async Task<string> ProveAsync(string source, string passphrase, string workplace)
     {
         var place = Path.Combine(workplace, $"proof-{Guid.NewGuid():N}");
+        var database = Path.Combine(place, ShopFile.FileName);
         ShopFile.PrivateFolder(place);
         try
         {
             await UnpackAsync(source, passphrase, place);
-            var database = Path.Combine(place, ShopFile.FileName);
             if (await CheckAsync(database) is { } damage)
                 return $"The database in it is damaged: {damage}.";
             await using var db = new ShopDb(ShopFile.Options(database));
@@ -71,7 +71,7 @@ internal static class ShopBackup
         }
         finally
         {
-            SqliteConnection.ClearAllPools();
+            ShopFile.Release(database);
             Directory.Delete(place, recursive: true);
         }
     }
