@@ -129,8 +129,7 @@ export function useInspection(id: number) {
       show([...queue.current, entry]);
       try {
         const kept = await keepEntry(entry);
-        // Nothing of it is shown otherwise.
-        queue.current = queue.current.map((other) => (other.commandId === entry.commandId ? kept : other));
+        show(queue.current.map((other) => (other.commandId === entry.commandId ? kept : other)));
       } catch (error) {
         show(queue.current.filter((other) => other.commandId !== entry.commandId));
         say.problem(error instanceof Error ? error.message : String(error));
@@ -159,8 +158,8 @@ export function useInspection(id: number) {
     inspection,
     error: query.error,
     again: () => void query.refetch(),
-    /** How much has not reached the shop. */
-    unsent: entries.length,
+    /** How much the device keeps that has not reached the shop; what is still being kept would be lost with the browser. */
+    unsent: entries.filter((entry) => entry.n !== undefined).length,
     /** The shop does not answer. */
     waiting,
     entering,
