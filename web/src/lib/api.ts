@@ -65,6 +65,15 @@ export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
 
 const tags = new Map<string, string>();
 
+/**
+ * Has what is shown asked for whole the next time. Who says what it has is given at once what the server computed last, which may be older
+ * than what this screen changed just now: that would jump back for a moment.
+ */
+export function askWhole(queryKey: readonly unknown[]): void {
+  const begins = JSON.stringify(queryKey).slice(0, -1);
+  for (const key of tags.keys()) if (key.startsWith(`${begins},`) || key === `${begins}]`) tags.delete(key);
+}
+
 /** The data of an answer, or what this screen has already where the server says that it is the same. */
 export async function unlessKept<T extends object>(
   client: QueryClient,

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useState } from 'react';
-import { api, unlessKept, unwrap, type Schemas } from './api';
+import { api, askWhole, unlessKept, unwrap, type Schemas } from './api';
 import { onTime, shopNow } from './changes/shopClock';
 import { wallTime } from './format';
 
@@ -69,8 +69,17 @@ export function useStartSteps() {
   });
 }
 
-/** Asks anew for whatever shows these. */
+/** Asks anew for whatever shows these, after a change of this screen's own. */
 export function useRefresh() {
   const client = useQueryClient();
-  return useCallback((...keys: unknown[][]) => Promise.all(keys.map((queryKey) => client.invalidateQueries({ queryKey }))), [client]);
+  return useCallback(
+    (...keys: unknown[][]) =>
+      Promise.all(
+        keys.map((queryKey) => {
+          askWhole(queryKey);
+          return client.invalidateQueries({ queryKey });
+        }),
+      ),
+    [client],
+  );
 }
