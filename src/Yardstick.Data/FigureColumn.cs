@@ -7,7 +7,7 @@ namespace Yardstick.Data;
 public sealed class FigureColumn<T>() : ValueConverter<T, long>(v => Write(v), v => Read(v))
     where T : struct, IFigure<T>
 {
-    private static long Write(T figure) => (long)(figure.Value * 10000m);
+    internal static long Write(T figure) => (long)(figure.Value * 10000m);
 
-    private static T Read(long kept) => T.Of(kept / 10000m);
+    internal static T Read(long kept) => T.Of(kept / 10000m);
 }

@@ -245,8 +245,11 @@ public partial class ShopDb
     /// <summary>Photos of points.</summary>
     public DbSet<PointPhoto> PointPhotos => Set<PointPhoto>();
 
-    /// <summary>Findings.</summary>
-    public DbSet<Finding> Findings => Set<Finding>();
+    /// <summary>Findings. One that was rated good after all was withdrawn and is nobody's business any more.</summary>
+    public IQueryable<Finding> Findings => FindingRecords.Where(f => f.WithdrawnAt == null);
+
+    /// <summary>All findings ever recorded, withdrawn ones too.</summary>
+    public DbSet<Finding> FindingRecords => Set<Finding>();
 
     /// <summary>Photos.</summary>
     public DbSet<Photo> Photos => Set<Photo>();

@@ -3,9 +3,9 @@ using Microsoft.EntityFrameworkCore.Design;
 
 namespace Yardstick.Data;
 
-/// <summary>For <c>dotnet ef</c> only.</summary>
+/// <summary>For <c>dotnet ef</c> and what writes the model only.</summary>
 public sealed class ShopDbFactory : IDesignTimeDbContextFactory<ShopDb>
 {
     /// <inheritdoc />
-    public ShopDb CreateDbContext(string[] args) => new(ShopFile.Options("design.db"));
+    public ShopDb CreateDbContext(string[] args) => new(ShopFile.WithoutModel("design.db"));
 }

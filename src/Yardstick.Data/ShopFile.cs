@@ -249,6 +249,10 @@ public sealed class ShopFile : IDisposable
     public static DbContextOptionsBuilder Use(DbContextOptionsBuilder options, string database) =>
         WithoutModel(options, database).UseModel(SharedModel.Value);
 
+    /// <summary>How the database is opened by what works out the model.</summary>
+    internal static DbContextOptions<ShopDb> WithoutModel(string database) =>
+        (DbContextOptions<ShopDb>)WithoutModel(new DbContextOptionsBuilder<ShopDb>(), database).Options;
+
     private static DbContextOptionsBuilder WithoutModel(DbContextOptionsBuilder options, string database) =>
         options
             .UseSqlite(Source(database), sqlite => sqlite
@@ -257,10 +261,17 @@ public sealed class ShopFile : IDisposable
                     .UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))
             .AddInterceptors(Pragmas.Instance);
 
-    // Left to itself, each container would build the same model anew, which takes longer than all else at the start.
+    /// <summary>
+    /// The model that was worked out when the program was built, if there is one: to work it out takes a third of a start, and left to
+    /// itself each container would.
+    /// </summary>
+    public static Func<IModel>? WrittenModel { get; set; }
+
     private static readonly Lazy<IModel> SharedModel = new(() =>
     {
-        using var db = new ShopDb((DbContextOptions<ShopDb>)WithoutModel(new DbContextOptionsBuilder<ShopDb>(), ":memory:").Options);
+        if (WrittenModel is { } written)
+            return written();
+        using var db = new ShopDb(WithoutModel(":memory:"));
         return db.Model;
     });
 

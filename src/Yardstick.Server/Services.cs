@@ -1,11 +1,9 @@
 using System.Globalization;
 using System.Reflection;
 using System.Text.Json.Serialization;
-using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using Microsoft.Extensions.Http;
@@ -208,36 +206,6 @@ public static class Services
                 o.Events.OnValidatePrincipal = Sessions.ValidateAsync;
             });
         services.AddAuthorization(o => o.AddPermissions());
-        services.AddRateLimiter(o =>
-        {
-            o.RejectionStatusCode = 429;
-            o.OnRejected = (context, _) =>
-            {
-                context.HttpContext.Response.Headers.RetryAfter = "60";
-                return new ValueTask(
-                    Problems
-                        .Of(new Core.Problem("limit.reached", "That was too many tries at once; wait a minute and try again."))
-                        .ExecuteAsync(context.HttpContext)
-                );
-            };
-            ApprovalPage.AddLimit(o);
-            // A program that runs wild must not take the shop's time from people.
-            o.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http =>
-                http.User.FindFirst(RightsOnEndpoints.TokenClaim)?.Value is { } token
-                    ? RateLimitPartition.GetFixedWindowLimiter(token, _ => new FixedWindowRateLimiterOptions
-                    {
-                        PermitLimit = TokenSignIn.MostInAMinute,
-                        Window = TimeSpan.FromMinutes(1),
-                    })
-                    : RateLimitPartition.GetNoLimiter("")
-            );
-            o.AddPolicy("sign-in", http =>
-                RateLimitPartition.GetFixedWindowLimiter(
-                    http.Connection.RemoteIpAddress?.ToString() ?? "",
-                    _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }
-                )
-            );
-        });
     }
 
     private static Task Answer(HttpContext http, int status)

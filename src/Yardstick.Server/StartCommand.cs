@@ -136,7 +136,7 @@ public static class Pipeline
         app.UseSafeHeaders();
         app.UseWebPages(options);
         app.UseAuthentication();
-        app.UseRateLimiter();
+        app.UseRequestLimits();
         app.UseAuthorization();
         app.UseInPerson();
         app.UseReadTwice();

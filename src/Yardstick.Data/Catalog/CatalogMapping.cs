@@ -32,12 +32,8 @@ internal sealed class CatalogMapping
         builder.Ignore(c => c.Additions);
         builder.Ignore(c => c.Hours);
         builder.Property(c => c.FixedPrice).HasConversion<MoneyColumn>();
-        builder
-            .Property(c => c.Checklist)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
-        builder
-            .Property(c => c.Equipment)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Property(c => c.Checklist).AsJson();
+        builder.Property(c => c.Equipment).AsJson();
         builder.HasMany(c => c.Lines).WithOne().HasForeignKey(l => l.CannedJobId);
         builder.HasMany(c => c.Alternatives).WithOne().HasForeignKey(a => a.CannedJobId);
     }
@@ -67,13 +63,12 @@ internal sealed class CatalogMapping
     public void Configure(EntityTypeBuilder<CannedFeeLine> builder) =>
         builder.Property(l => l.Quantity).HasColumnName(nameof(CannedFeeLine.Quantity));
 
-    public void Configure(EntityTypeBuilder<CannedSet> builder) =>
-        builder.Property(s => s.JobIds).HasConversion(JsonColumn.Of<IReadOnlyList<long>>([]), JsonColumn.Same<IReadOnlyList<long>>());
+    public void Configure(EntityTypeBuilder<CannedSet> builder) => builder.Property(s => s.JobIds).AsJson();
 
     public void Configure(EntityTypeBuilder<ShopLaborOperation> builder)
     {
         builder.Ignore(o => o.Work);
-        builder.Property(o => o.Contains).HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Property(o => o.Contains).AsJson();
         builder.HasIndex(o => o.Code).IsUnique();
     }
 }

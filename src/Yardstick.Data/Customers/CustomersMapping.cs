@@ -52,6 +52,6 @@ internal sealed class CustomersMapping
     public void Configure(EntityTypeBuilder<Merge> builder)
     {
         builder.HasIndex(m => new { m.Kind, m.KeptId });
-        builder.Property(m => m.Moved).HasColumnName("MovedJson").HasConversion(JsonColumn.Of(new Moved()), JsonColumn.Same<Moved>());
+        builder.Property(m => m.Moved).HasColumnName("MovedJson").AsJsonRecord();
     }
 }

@@ -306,7 +306,7 @@ internal static class DemoExtras
         foreach (var order in last)
         {
             var (text, measured, unit, rating) = seen[n++ % seen.Length];
-            db.Findings.Add(
+            db.FindingRecords.Add(
                 new Finding
                 {
                     OrderId = order,

@@ -61,7 +61,7 @@ internal static class DemoInspections
         await db.SaveChangesAsync();
         foreach (var point in worn.Ordered)
             if (FindingOfPoint.Make(worn, point, new Actor(Tobias, point.At!.Value)) is { } finding)
-                db.Findings.Add(finding);
+                db.FindingRecords.Add(finding);
         await db.SaveChangesAsync();
     }
 

@@ -155,7 +155,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Plan(jobs[1], order, Ana, At(-18));
         Plan(jobs[2], order, Tobias, At(120));
         order.LeadId = Tobias;
-        db.Findings.Add(
+        db.FindingRecords.Add(
             new Finding
             {
                 OrderId = order.Id,
@@ -168,7 +168,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
                 At = shop.UtcNow.PlusMinutes(-88),
             }
         );
-        db.Findings.Add(
+        db.FindingRecords.Add(
             new Finding
             {
                 OrderId = order.Id,

@@ -54,7 +54,7 @@ internal sealed class FloorMapping
     {
         builder.Property(s => s.Name).UseCollation("NOCASE");
         builder.HasIndex(s => s.Name).IsUnique();
-        builder.Property(s => s.Roles).HasConversion(JsonColumn.Of<IReadOnlyList<Role>>([]), JsonColumn.Same<IReadOnlyList<Role>>());
+        builder.Property(s => s.Roles).AsJson();
     }
 
     public void Configure(EntityTypeBuilder<Attendance> builder)

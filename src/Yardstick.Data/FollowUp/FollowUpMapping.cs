@@ -28,10 +28,7 @@ internal sealed class FollowUpMapping
 
     public void Configure(EntityTypeBuilder<ReminderDone> builder) => builder.HasIndex(d => d.OrderId);
 
-    public void Configure(EntityTypeBuilder<ReminderSet> builder) =>
-        builder
-            .Property(s => s.Services)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<ReminderSetService>>([]), JsonColumn.Same<IReadOnlyList<ReminderSetService>>());
+    public void Configure(EntityTypeBuilder<ReminderSet> builder) => builder.Property(s => s.Services).AsJson();
 
     public void Configure(EntityTypeBuilder<FollowUpAct> builder)
     {
@@ -44,7 +41,7 @@ internal sealed class FollowUpMapping
 
     public void Configure(EntityTypeBuilder<OutsideRequest> builder)
     {
-        builder.Property(r => r.ServiceIds).HasConversion(JsonColumn.Of<IReadOnlyList<long>>([]), JsonColumn.Same<IReadOnlyList<long>>());
+        builder.Property(r => r.ServiceIds).AsJson();
         builder.HasIndex(r => r.Key).IsUnique();
         builder.HasIndex(r => new { r.State, r.At });
         builder.HasIndex(r => r.TokenHash).HasFilter("\"TokenHash\" <> ''");

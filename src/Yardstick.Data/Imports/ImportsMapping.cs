@@ -27,15 +27,9 @@ internal sealed class ImportsMapping
 
     public void Configure(EntityTypeBuilder<ImportedRecord> builder) => builder.HasIndex(r => new { r.ImportId, r.RecordId }).IsUnique();
 
-    public void Configure(EntityTypeBuilder<ImportRun> builder) =>
-        builder
-            .Property(r => r.Mapping)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string?>>([]), JsonColumn.Same<IReadOnlyList<string?>>());
+    public void Configure(EntityTypeBuilder<ImportRun> builder) => builder.Property(r => r.Mapping).AsJson();
 
-    public void Configure(EntityTypeBuilder<Webhook> builder) =>
-        builder
-            .Property(w => w.Events)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<WebhookEvent>>([]), JsonColumn.Same<IReadOnlyList<WebhookEvent>>());
+    public void Configure(EntityTypeBuilder<Webhook> builder) => builder.Property(w => w.Events).AsJson();
 
     public void Configure(EntityTypeBuilder<WebhookMessage> builder)
     {

@@ -16,12 +16,11 @@ internal sealed class InspectionsMapping
 {
     public void Configure(EntityTypeBuilder<Finding> builder)
     {
+        builder.ToTable("Findings");
         builder.HasIndex(f => f.OrderId);
         builder.HasIndex(f => f.At).HasFilter("\"JobId\" IS NULL AND \"WithdrawnAt\" IS NULL");
         builder.HasIndex(f => f.InspectionPointId).IsUnique().HasFilter("\"InspectionPointId\" IS NOT NULL");
         builder.OwnsOne(f => f.Limits, l => l.Ignore(x => x.End));
-        // What was rated good after all is nobody's business any more.
-        builder.HasQueryFilter(f => f.WithdrawnAt == null);
     }
 
     public void Configure(EntityTypeBuilder<Photo> builder) => builder.HasKey(p => p.Hash);

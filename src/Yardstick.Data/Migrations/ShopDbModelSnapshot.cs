@@ -2861,7 +2861,7 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("OrderId");
 
-                    b.ToTable("Findings");
+                    b.ToTable("Findings", (string)null);
                 });
 
             modelBuilder.Entity("Yardstick.Core.Inspections.Inspection", b =>
@@ -6826,19 +6826,13 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("CoresBrought")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER")
-                        .HasDefaultValue(0L);
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("CoresCredited")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER")
-                        .HasDefaultValue(0L);
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("CoresGivenUp")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER")
-                        .HasDefaultValue(0L);
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("CoresReturned")
                         .HasColumnType("INTEGER");

@@ -36,19 +36,9 @@ internal sealed class LinesMapping
         builder.Property(l => l.UnitPrice).HasColumnName(nameof(LaborLine.UnitPrice));
         builder.Property(l => l.QuotedPrice).HasColumnName(nameof(LaborLine.QuotedPrice));
         builder.Property(l => l.Price).HasColumnName(nameof(LaborLine.Price));
-        builder
-            .Property(l => l.IncludedOperations)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
-        builder
-            .Property(l => l.CombinedHours)
-            .HasConversion(
-                JsonColumn.Of<IReadOnlyDictionary<string, LaborHours>>(new Dictionary<string, LaborHours>()),
-                JsonColumn.Same<IReadOnlyDictionary<string, LaborHours>>()
-            );
-        builder
-            .Property(l => l.SourceBefore)
-            .HasColumnName("LaborBefore")
-            .HasConversion(JsonColumn.OfOptional<LaborSource>(), JsonColumn.Same<LaborSource?>());
+        builder.Property(l => l.IncludedOperations).AsJson();
+        builder.Property(l => l.CombinedHours).AsJson();
+        builder.Property(l => l.SourceBefore).HasColumnName("LaborBefore").AsJsonOrNull();
     }
 
     public void Configure(EntityTypeBuilder<PartLine> builder)
@@ -60,18 +50,9 @@ internal sealed class LinesMapping
         builder.Property(l => l.UnitPrice).HasColumnName(nameof(PartLine.UnitPrice));
         builder.Property(l => l.QuotedPrice).HasColumnName(nameof(PartLine.QuotedPrice));
         builder.Property(l => l.UnitCost).HasColumnName(nameof(PartLine.UnitCost));
-        builder
-            .Property(l => l.OwnCompanions)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<CompanionRule>>([]), JsonColumn.Same<IReadOnlyList<CompanionRule>>());
-        builder
-            .Property(l => l.SourceBefore)
-            .HasColumnName("PartBefore")
-            .HasConversion(JsonColumn.OfOptional<PartSource>(), JsonColumn.Same<PartSource?>());
+        builder.Property(l => l.OwnCompanions).AsJson();
+        builder.Property(l => l.SourceBefore).HasColumnName("PartBefore").AsJsonOrNull();
         builder.Ignore(l => l.Surplus);
-        // Lines of before these were there have none of them.
-        builder.Property(l => l.CoresCredited).HasDefaultValue(Quantity.Zero);
-        builder.Property(l => l.CoresBrought).HasDefaultValue(Quantity.Zero);
-        builder.Property(l => l.CoresGivenUp).HasDefaultValue(Quantity.Zero);
         builder.HasIndex(l => l.PartId);
         // Cores that customers were charged and can still bring: few of the lines of ten years.
         builder.HasIndex(l => l.Id).HasFilter("\"CoreDeposit\" > 0 AND \"CoresReturned\" < \"Quantity\"");

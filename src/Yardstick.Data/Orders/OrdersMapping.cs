@@ -65,13 +65,9 @@ internal sealed class OrdersMapping
         builder.ComplexProperty(j => j.Subtotal);
         builder.Property(j => j.FixedPrice).HasConversion<MoneyColumn>();
         builder.Property(j => j.CreditAmount).HasConversion<MoneyColumn>();
-        builder
-            .Property(j => j.Checklist)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Property(j => j.Checklist).AsJson();
         builder.Ignore(j => j.Skill);
-        builder
-            .Property(j => j.Equipment)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Property(j => j.Equipment).AsJson();
         builder.HasIndex(j => j.OrderId);
         builder.HasIndex(j => j.TakenFromJobId);
         builder.HasIndex(j => new { j.Decision, j.DecidedAt });
@@ -81,7 +77,7 @@ internal sealed class OrdersMapping
         builder.HasIndex(j => j.FinishedAt);
         builder.HasIndex(j => j.ComebackOfId).HasFilter("\"ComebackOfId\" IS NOT NULL");
         builder.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
-        builder.Property(j => j.CreditFor).HasConversion(JsonColumn.Of<IReadOnlyList<long>>([]), JsonColumn.Same<IReadOnlyList<long>>());
+        builder.Property(j => j.CreditFor).AsJson();
         builder.HasMany(j => j.Companions).WithOne().HasForeignKey(c => c.JobId);
     }
 

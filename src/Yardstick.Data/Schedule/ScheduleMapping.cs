@@ -36,9 +36,7 @@ internal sealed class ScheduleMapping
 
     public void Configure(EntityTypeBuilder<AppointmentService> builder)
     {
-        builder
-            .Property(s => s.Equipment)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Property(s => s.Equipment).AsJson();
         builder.HasIndex(s => s.AppointmentId);
     }
 
@@ -54,16 +52,12 @@ internal sealed class ScheduleMapping
     {
         builder.Property(b => b.Name).UseCollation("NOCASE");
         builder.HasIndex(b => b.Name).IsUnique();
-        builder
-            .Property(b => b.Equipment)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Property(b => b.Equipment).AsJson();
     }
 
     public void Configure(EntityTypeBuilder<BookingService> builder)
     {
         builder.Property(b => b.PriceFrom).HasConversion<MoneyColumn>();
-        builder
-            .Property(b => b.Equipment)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Property(b => b.Equipment).AsJson();
     }
 }

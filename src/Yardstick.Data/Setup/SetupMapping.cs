@@ -54,20 +54,16 @@ internal sealed class SetupMapping
         builder.Property(s => s.Id).ValueGeneratedNever();
         builder.Ignore(s => s.Contact);
         builder.Ignore(s => s.ContactOnInvoice);
-        builder.Property(s => s.Hours).HasConversion(JsonColumn.Of(WeekHours.Usual), JsonColumn.Same<WeekHours>());
-        builder
-            .Property(s => s.SkippedSteps)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<StartStep>>([]), JsonColumn.Same<IReadOnlyList<StartStep>>());
-        builder
-            .Property(s => s.ClosedDays)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<ClosedDay>>([]), JsonColumn.Same<IReadOnlyList<ClosedDay>>());
+        builder.Property(s => s.Hours).AsJson();
+        builder.Property(s => s.SkippedSteps).AsJson();
+        builder.Property(s => s.ClosedDays).AsJson();
     }
 
     public void Configure(EntityTypeBuilder<StaffMember> builder)
     {
         builder.Ignore(s => s.ShortName);
         builder.Property(s => s.PayRate).HasConversion<MoneyColumn>();
-        builder.Property(s => s.Hours).HasConversion(JsonColumn.OfOptional<WeekHours>(), JsonColumn.Same<WeekHours?>());
+        builder.Property(s => s.Hours).AsJsonOrNull();
     }
 
     public void Configure(EntityTypeBuilder<StaffRight> builder) => builder.HasKey(r => new { r.StaffId, r.Permission });
@@ -96,12 +92,8 @@ internal sealed class SetupMapping
     public void Configure(EntityTypeBuilder<Erasure> builder)
     {
         builder.HasIndex(e => e.CompletedAt);
-        builder
-            .Property(e => e.Counts)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<ErasedCount>>([]), JsonColumn.Same<IReadOnlyList<ErasedCount>>());
-        builder
-            .Property(e => e.FilesLeft)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Property(e => e.Counts).AsJson();
+        builder.Property(e => e.FilesLeft).AsJson();
     }
 
     public void Configure(EntityTypeBuilder<BackupRecord> builder)
@@ -112,9 +104,7 @@ internal sealed class SetupMapping
     public void Configure(EntityTypeBuilder<AccessToken> builder)
     {
         builder.HasIndex(t => t.TokenHash).IsUnique();
-        builder
-            .Property(t => t.Rights)
-            .HasConversion(JsonColumn.Of<IReadOnlyList<Permission>>([]), JsonColumn.Same<IReadOnlyList<Permission>>());
+        builder.Property(t => t.Rights).AsJson();
     }
 
     public void Configure(EntityTypeBuilder<TerminalPerson> builder) => builder.HasKey(p => new { p.TerminalId, p.StaffId });

@@ -1,6 +1,4 @@
-using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Approval;
@@ -69,7 +67,7 @@ public static class ApprovalPage
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var pages = api.MapGroup("/customers-pages/estimates/{token}").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
+        var pages = api.MapGroup("/customers-pages/estimates/{token}").AllowAnonymous().LimitsPublic();
         pages.MapGet("", ShowAsync).Produces<ApprovalPageView>();
         pages.MapGet("/ready", ReadyAsync).Produces<ReadyView>();
         pages.MapPost("/seen", SeenAsync);
@@ -78,15 +76,6 @@ public static class ApprovalPage
         pages.MapPost("/question", AskAsync).ProducesProblem(422);
         pages.MapGet("/photos/{hash}", PhotoAsync);
     }
-
-    /// <summary>Public pages are asked often by nobody but those who guess.</summary>
-    public static void AddLimit(RateLimiterOptions options) =>
-        options.AddPolicy(PublicPages.Limit, http =>
-            RateLimitPartition.GetFixedWindowLimiter(
-                http.Connection.RemoteIpAddress?.ToString() ?? "",
-                _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }
-            )
-        );
 
     /// <summary>There is no such link; a guessed one is told the same.</summary>
     internal static readonly Problem Unknown = new(

@@ -34,7 +34,7 @@ public static class DocumentLinks
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var pages = api.MapGroup("/customers-pages/documents/{token}").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
+        var pages = api.MapGroup("/customers-pages/documents/{token}").AllowAnonymous().LimitsPublic();
         pages.MapGet("", ShowAsync).Produces<DocumentLinkPageView>();
         pages.MapGet("/document.pdf", FileAsync);
         api.MapPost("/document-links/{id:long}/withdraw", Withdraw)

@@ -103,7 +103,6 @@ public static class SendEstimate
         SendEstimateRequest request,
         ShopDb read,
         CommandRunner commands,
-        Outbox outbox,
         MessageComposer writing,
         DocumentPdfs pdfs,
         TimeProvider time,
@@ -112,14 +111,13 @@ public static class SendEstimate
     {
         var copies = await MessageComposer.CopiedAsync(read, id, request.Address) is not null;
         var ahead = copies ? await pdfs.DrawAheadAsync(read, id, "estimate", time.Now()) : null;
-        return await commands.OnOrderAsync<Changed>(id, under => SendAsync(under, request, ahead, outbox, writing, pdfs, http));
+        return await commands.OnOrderAsync<Changed>(id, under => SendAsync(under, request, ahead, writing, pdfs, http));
     }
 
     private static async Task<Result<Changed>> SendAsync(
         OrderCommandContext under,
         SendEstimateRequest request,
         Result<DocumentPdfs.Drawn>? ahead,
-        Outbox outbox,
         MessageComposer writing,
         DocumentPdfs pdfs,
         HttpContext http
@@ -151,7 +149,6 @@ public static class SendEstimate
         var copy = await EstimatePresentation.FreezeAsync(db, id, shown.Estimate, actor.At);
         db.ApprovalLinks.Add(ApprovalLink.For(id, token, copy.Id, actor));
         await db.SaveChangesAsync();
-        under.Command.AfterCommit(outbox.Wake);
         return new Changed(order.Version, message.Value.Id, 1);
     }
 

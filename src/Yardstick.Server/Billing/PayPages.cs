@@ -34,7 +34,7 @@ public static class PayPages
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var pages = api.MapGroup("/customers-pages/documents/{token}").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
+        var pages = api.MapGroup("/customers-pages/documents/{token}").AllowAnonymous().LimitsPublic();
         pages.MapGet("/pay", ShowAsync).Produces<InvoiceToPay>().ProducesProblem(404);
         pages.MapPost("/pay", PayAsync).Produces<PayPage>().ProducesProblem(422);
         pages.MapGet("/receipt.pdf", ReceiptAsync);

@@ -146,7 +146,6 @@ public static class Statements
         CommandRunner commands,
         ShopDb before,
         ContentStore store,
-        Outbox outbox,
         Templates.Filler filler,
         TimeProvider time
     )
@@ -175,7 +174,6 @@ public static class Statements
             written.Value.Attach(hash, NameOf(read.Value));
             work.Db.Messages.Add(written.Value);
             await work.Db.SaveChangesAsync();
-            work.AfterCommit(outbox.Wake);
             return new StatementSent(to);
         });
     }

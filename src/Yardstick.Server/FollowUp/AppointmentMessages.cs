@@ -33,12 +33,11 @@ public static class AppointmentMessages
         CommandRunner commands,
         MessageComposer writing,
         Templates.Filler filler,
-        Outbox outbox,
         HttpContext http
     )
     {
         var token = CommandSecret.TokenOf(http);
-        var answer = await commands.RunAsync<ConfirmationSent>(async work =>
+        return await commands.RunAsync<ConfirmationSent>(async work =>
         {
             if (await work.Db.LoadAppointmentAsync(id) is not { } appointment)
                 return Gone.Appointment;
@@ -59,8 +58,6 @@ public static class AppointmentMessages
             );
             return sent.Problem is { } problem ? problem : new ConfirmationSent(sent.Value);
         });
-        outbox.Wake();
-        return answer;
     }
 
     /// <summary>Writes to the customer of an appointment, by text.</summary>

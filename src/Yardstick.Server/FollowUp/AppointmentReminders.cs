@@ -15,7 +15,6 @@ internal sealed class AppointmentReminders(
     SingleWriter writer,
     MessageComposer writing,
     Templates.Filler filler,
-    Outbox outbox,
     TimeProvider time,
     ILogger<AppointmentReminders> log
 ) : RoundsService(TimeSpan.FromMinutes(5), time, log)
@@ -54,8 +53,6 @@ internal sealed class AppointmentReminders(
                     work.Notify($"The reminder for an appointment tomorrow was not sent. {problem.Message}", appointment.OrderId);
                 return true;
             });
-        if (due.Count > 0)
-            outbox.Wake();
     }
 
     /// <inheritdoc />

@@ -7,7 +7,7 @@ namespace Yardstick.Server.Hosting;
 /// <param name="log">Where failures are written.</param>
 public abstract class AskingService(TimeSpan pause, ILogger log) : RoundsService(pause, TimeProvider.System, log)
 {
-    private static readonly TimeSpan Longest = TimeSpan.FromSeconds(15);
+    private static readonly TimeSpan Longest = TimeSpan.FromMinutes(1);
     private readonly TimeSpan answering = pause;
 
     /// <summary>Asks once, and takes what it says; false where it does not answer.</summary>

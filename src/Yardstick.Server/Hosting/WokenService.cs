@@ -1,14 +1,25 @@
+using System.Diagnostics;
+using Yardstick.Core.Values;
+
 namespace Yardstick.Server.Hosting;
 
 /// <summary>
-/// Work that is done as soon as it is there, and looked for every now and then: waiting for its time takes real time, whatever clock the
-/// shop has in a test. A round that fails is written down; the next tries again.
+/// Work that is done as soon as it is there or its time has come. Waiting takes real time, whatever clock the shop has in a test: its
+/// clock is looked at each second, the database only when something is due or was put in, and every now and then to be sure. A round
+/// that fails is written down; the next tries again.
 /// </summary>
-/// <param name="pause">Longest time between two rounds.</param>
+/// <param name="time">The shop's clock.</param>
 /// <param name="log">Where failures are written.</param>
-public abstract class WokenService(TimeSpan pause, ILogger log) : BackgroundService
+public abstract class WokenService(TimeProvider time, ILogger log) : BackgroundService
 {
+    private static readonly TimeSpan Second = TimeSpan.FromSeconds(1);
+
+    /// <summary>So long after a round it is looked again, though nobody said that something is there.</summary>
+    private static readonly TimeSpan ToBeSure = TimeSpan.FromSeconds(30);
     private readonly SemaphoreSlim wake = new(0);
+
+    /// <summary>The shop's clock.</summary>
+    protected TimeProvider Clock { get; } = time;
 
     /// <summary>Something was put in: look now.</summary>
     public void Wake()
@@ -22,7 +33,8 @@ public abstract class WokenService(TimeSpan pause, ILogger log) : BackgroundServ
     protected virtual Task BeginAsync() => Task.CompletedTask;
 
     /// <summary>One round.</summary>
-    protected abstract Task RoundAsync(CancellationToken cancel);
+    /// <returns>When the next thing that waits is due, UTC; null where nothing waits.</returns>
+    protected abstract Task<Instant?> RoundAsync(CancellationToken cancel);
 
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -31,14 +43,17 @@ public abstract class WokenService(TimeSpan pause, ILogger log) : BackgroundServ
         while (!stoppingToken.IsCancellationRequested)
             try
             {
-                await RoundAsync(stoppingToken);
+                var next = await RoundAsync(stoppingToken);
+                var looked = Stopwatch.GetTimestamp();
                 // No exception where nothing came: one each second is what an idle program would spend most on.
-                await wake.WaitAsync(pause, stoppingToken);
+                while (!await wake.WaitAsync(Second, stoppingToken))
+                    if (next <= Clock.Now() || Stopwatch.GetElapsedTime(looked) > ToBeSure)
+                        break;
             }
             catch (Exception problem) when (!stoppingToken.IsCancellationRequested)
             {
                 log.LogError(problem, "A round of {Service} failed; the next one tries again.", GetType().Name);
-                await Task.Delay(pause, stoppingToken);
+                await Task.Delay(Second * 5, stoppingToken);
             }
     }
 }

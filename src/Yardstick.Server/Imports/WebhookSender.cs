@@ -29,7 +29,6 @@ public sealed class WebhookSender : WokenService
     private readonly SingleWriter writer;
     private readonly IHttpClientFactory clients;
     private readonly LinkSeal seal;
-    private readonly TimeProvider time;
     private readonly ILogger<WebhookSender> log;
     private readonly SemaphoreSlim alone = new(1, 1);
 
@@ -43,9 +42,9 @@ public sealed class WebhookSender : WokenService
         TimeProvider time,
         ILogger<WebhookSender> log
     )
-        : base(TimeSpan.FromSeconds(5), log)
+        : base(time, log)
     {
-        (this.factory, this.writer, this.clients, this.seal, this.time, this.log) = (factory, writer, clients, seal, time, log);
+        (this.factory, this.writer, this.clients, this.seal, this.log) = (factory, writer, clients, seal, log);
         feed.Published += topics =>
         {
             if (topics.Any(t => t.Kind == TopicKind.Webhooks))
@@ -96,10 +95,16 @@ public sealed class WebhookSender : WokenService
     }
 
     /// <inheritdoc />
-    protected override async Task RoundAsync(CancellationToken cancel)
+    protected override async Task<Instant?> RoundAsync(CancellationToken cancel)
     {
         while (await SendDueAsync(cancel) >= MostAtOnce) { }
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await Waiting(db).OrderBy(m => m.DueAt).Select(m => m.DueAt).FirstOrDefaultAsync(cancel);
     }
+
+    /// <summary>What is to go out, now or later.</summary>
+    private static IQueryable<WebhookMessage> Waiting(ShopDb db) =>
+        db.WebhookMessages.AsNoTracking().Where(m => m.DueAt != null && db.Webhooks.Any(w => w.Id == m.WebhookId && w.Active));
 
     /// <summary>Sends what is due, one round at a time.</summary>
     /// <returns>How many were tried.</returns>
@@ -126,10 +131,9 @@ public sealed class WebhookSender : WokenService
     private async Task<int> TryDueAsync(CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var now = time.Now();
-        var due = await db
-            .WebhookMessages.AsNoTracking()
-            .Where(m => m.DueAt != null && m.DueAt <= now && db.Webhooks.Any(w => w.Id == m.WebhookId && w.Active))
+        var now = Clock.Now();
+        var due = await Waiting(db)
+            .Where(m => m.DueAt <= now)
             .OrderBy(m => m.DueAt)
             .Take(MostAtOnce)
             .Join(db.Webhooks.AsNoTracking(), m => m.WebhookId, w => w.Id, (m, w) => new { Message = m, Webhook = w })
@@ -152,7 +156,7 @@ public sealed class WebhookSender : WokenService
     private async Task<bool> TryAsync(Webhook webhook, WebhookMessage message, CancellationToken cancel)
     {
         var (arrived, outcome) = await PostAsync(webhook, message, cancel);
-        var at = time.Now();
+        var at = Clock.Now();
         await writer.RunAsync(async db =>
         {
             var sent = await db.WebhookMessages.SingleAsync(m => m.Id == message.Id);
@@ -172,7 +176,7 @@ public sealed class WebhookSender : WokenService
     {
         if (seal.OpenOrNull(webhook.SealedSecret) is not { } secret)
             return (false, "Its secret can't be read; set the webhook up again");
-        var seconds = time.Now().ToUnixTimeSeconds();
+        var seconds = Clock.Now().ToUnixTimeSeconds();
         using var request = new HttpRequestMessage(HttpMethod.Post, webhook.Address)
         {
             Content = new StringContent(message.Body, Encoding.UTF8, "application/json"),

@@ -156,7 +156,7 @@ public static class Inspect
     {
         var db = work.Db;
         var ids = points.Select(p => (long?)p.Id).ToList();
-        var there = await db.Findings.IgnoreQueryFilters().Where(f => ids.Contains(f.InspectionPointId)).ToListAsync();
+        var there = await db.FindingRecords.Where(f => ids.Contains(f.InspectionPointId)).ToListAsync();
         var photos = await db.PointPhotos.Where(p => ids.Contains(p.InspectionPointId) && !p.After).OrderBy(p => p.Id).ToListAsync();
         foreach (var point in points)
         {
@@ -168,7 +168,7 @@ public static class Inspect
             if (FindingOfPoint.Make(inspection, point, work.Actor) is not { } made)
                 continue;
             made.Show(photos.Find(p => p.InspectionPointId == point.Id)?.Hash);
-            db.Findings.Add(made);
+            db.FindingRecords.Add(made);
         }
         await db.SaveChangesAsync();
     }

@@ -56,7 +56,7 @@ public static class RecordFinding
             );
             if (finding.Problem is { } problem)
                 return problem;
-            work.Db.Findings.Add(finding.Value);
+            work.Db.FindingRecords.Add(finding.Value);
             await Phrases.UsedAsync(work.Db, PhraseUse.Finding, request.Text, work.Actor.At);
             await work.Db.SaveChangesAsync();
             return new Changed(order.Version, finding.Value.Id, 1);

@@ -168,7 +168,6 @@ public static class Conversations
         MessageRequest request,
         ShopDb read,
         CommandRunner commands,
-        Outbox outbox,
         MessageComposer writing,
         DocumentPdfs pdfs,
         TimeProvider time,
@@ -176,7 +175,7 @@ public static class Conversations
     )
     {
         var ahead = string.IsNullOrEmpty(request.Document) ? null : await pdfs.DrawAheadAsync(read, id, request.Document, time.Now());
-        return await commands.RunAsync<Changed>(work => WriteToOrderAsync(work, id, request, ahead, outbox, writing, pdfs, http));
+        return await commands.RunAsync<Changed>(work => WriteToOrderAsync(work, id, request, ahead, writing, pdfs, http));
     }
 
     private static async Task<Result<Changed>> WriteToOrderAsync(
@@ -184,7 +183,6 @@ public static class Conversations
         long id,
         MessageRequest request,
         Result<DocumentPdfs.Drawn>? ahead,
-        Outbox outbox,
         MessageComposer writing,
         DocumentPdfs pdfs,
         HttpContext http
@@ -193,21 +191,21 @@ public static class Conversations
         if (await work.Db.LoadOrderAsync(id) is not { } order)
             return Gone.Order;
         if (string.IsNullOrEmpty(request.Document))
-            return await WriteAsync(work, outbox, writing, order.CustomerId, id, request);
+            return await WriteAsync(work, writing, order.CustomerId, id, request);
         var made = await pdfs.OfAsync(work.Db, order, request.Document, work.Actor.At, ahead);
         if (made.Problem is { } none)
             return none;
         var (_, hash, document) = made.Value;
         // An email brings the paper along; what is owed on it is paid behind a link all the same.
         if (request.Channel == MessageChannel.Email && !await IsOwedAsync(work.Db, document.InvoiceId))
-            return await WriteAsync(work, outbox, writing, order.CustomerId, id, request, message => message.Attach(hash, document.Name));
+            return await WriteAsync(work, writing, order.CustomerId, id, request, message => message.Attach(hash, document.Name));
         var token = LinkToken.New();
         var words =
             request.Channel == MessageChannel.Email && request.Body?.Contains("{{ link }}", StringComparison.Ordinal) != true
                 ? $"{request.Body?.TrimEnd()}\n\nPay online: {{{{ link }}}}"
                 : request.Body;
         var body = MessageComposer.WithLink(words, await work.Db.Shops.SingleAsync(), http.Request, $"documents/{token}");
-        return await WriteAsync(work, outbox, writing, order.CustomerId, id, request with { Body = body }, message =>
+        return await WriteAsync(work, writing, order.CustomerId, id, request with { Body = body }, message =>
         {
             message.Attach(hash, document.Name);
             work.Db.DocumentLinks.Add(DocumentLink.With(id, message, token, hash, document.Title, document.InvoiceId, work.Actor));
@@ -217,20 +215,13 @@ public static class Conversations
     private static async Task<bool> IsOwedAsync(ShopDb db, long? invoiceId) =>
         invoiceId is { } id && await db.OpenStanding(db.Invoices.Where(i => i.Id == id)).AnyAsync();
 
-    private static Task<IResult> WriteToCustomer(
-        long id,
-        MessageRequest request,
-        CommandRunner commands,
-        Outbox outbox,
-        MessageComposer writing
-    ) =>
+    private static Task<IResult> WriteToCustomer(long id, MessageRequest request, CommandRunner commands, MessageComposer writing) =>
         commands.RunAsync<Changed>(async work =>
-            await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, outbox, writing, id, null, request) : Gone.Customer
+            await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, writing, id, null, request) : Gone.Customer
         );
 
     private static async Task<Result<Changed>> WriteAsync(
         CommandContext work,
-        Outbox outbox,
         MessageComposer writing,
         long? customerId,
         long? orderId,
@@ -262,7 +253,6 @@ public static class Conversations
         if (await MessageComposer.CopiedAsync(work.Db, written.Value) is { } contact && !further.Value.Contains(contact))
             await writing.CopyAsync(work, shop, written.Value, contact);
         await work.Db.SaveChangesAsync();
-        work.AfterCommit(outbox.Wake);
         return new Changed(0, written.Value.Id, 1);
     }
 
@@ -276,21 +266,17 @@ public static class Conversations
         return Results.File(store.PathOf(hash, picture: false), "application/pdf");
     }
 
-    private static Task<IResult> Resolve(long id, ResolveRequest request, CommandRunner commands, Outbox outbox, TimeProvider time) =>
-        OnMessage(id, commands, (message, work) =>
-        {
-            work.AfterCommit(outbox.Wake);
-            return message.Resolve(request.Again, time.Now());
-        });
+    private static Task<IResult> Resolve(long id, ResolveRequest request, CommandRunner commands, TimeProvider time) =>
+        OnMessage(id, commands, message => message.Resolve(request.Again, time.Now()));
 
-    private static Task<IResult> Withdraw(long id, CommandRunner commands) => OnMessage(id, commands, (message, _) => message.Withdraw());
+    private static Task<IResult> Withdraw(long id, CommandRunner commands) => OnMessage(id, commands, message => message.Withdraw());
 
-    private static Task<IResult> OnMessage(long id, CommandRunner commands, Func<Message, CommandContext, Result> change) =>
+    private static Task<IResult> OnMessage(long id, CommandRunner commands, Func<Message, Result> change) =>
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.Messages.FindAsync(id) is not { } message)
                 return new Problem("message.gone", "This message no longer exists. Reload the page.");
-            if (change(message, work).Problem is { } problem)
+            if (change(message).Problem is { } problem)
                 return problem;
             await work.Db.SaveChangesAsync();
             return new Changed(0, id, 1);

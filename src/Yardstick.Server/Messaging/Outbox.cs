@@ -6,6 +6,7 @@ using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Hosting;
+using Yardstick.Server.Live;
 using Yardstick.Server.Outside;
 
 namespace Yardstick.Server.Messaging;
@@ -17,35 +18,43 @@ namespace Yardstick.Server.Messaging;
 public sealed class Outbox(
     IDbContextFactory<ShopDb> factory,
     SingleWriter gate,
+    ChangeFeed feed,
     ITextGateway texts,
     IMailer mailer,
     ContentStore store,
     LinkSeal seal,
     TimeProvider time,
     ILogger<Outbox> log
-) : WokenService(TimeSpan.FromSeconds(1), log)
+) : WokenService(time, log)
 {
     private const int MostAtOnce = 50;
 
     /// <summary>What was being handed over when the program stopped.</summary>
-    protected override Task BeginAsync() =>
-        gate.RunAsync(async db =>
+    protected override Task BeginAsync()
+    {
+        feed.Published += topics =>
         {
-            var now = time.Now();
+            if (topics.Any(t => t.Kind == TopicKind.Messages))
+                Wake();
+        };
+        return gate.RunAsync(async db =>
+        {
+            var now = Clock.Now();
             foreach (var message in await db.Messages.Where(m => m.State == MessageState.HandingOver).ToListAsync())
                 message.WasInterrupted(now);
             return await db.SaveChangesAsync();
         });
+    }
 
     /// <inheritdoc />
-    protected override async Task RoundAsync(CancellationToken cancel)
+    protected override async Task<Instant?> RoundAsync(CancellationToken cancel)
     {
+        await using var db = await factory.CreateDbContextAsync(cancel);
         var resting = new List<MessageChannel>();
         for (var again = true; again; )
         {
             again = false;
-            var now = time.Now();
-            await using var db = await factory.CreateDbContextAsync(cancel);
+            var now = Clock.Now();
             var due = await db
                 .Messages.Where(m => m.State == MessageState.Waiting && m.NotBefore <= now && !resting.Contains(m.Channel))
                 .OrderBy(m => m.Id)
@@ -61,6 +70,11 @@ public sealed class Outbox(
                     break;
                 }
         }
+        return await db
+            .Messages.Where(m => m.State == MessageState.Waiting)
+            .OrderBy(m => m.NotBefore)
+            .Select(m => (Instant?)m.NotBefore)
+            .FirstOrDefaultAsync(cancel);
     }
 
     /// <summary>The link in a message can't be opened here: a person sends a new one.</summary>
@@ -72,7 +86,7 @@ public sealed class Outbox(
             message.NotHandedOver(
                 "Its link was made before the backup was restored and no longer opens. Send it again.",
                 final: true,
-                time.Now()
+                Clock.Now()
             );
             await db.SaveChangesAsync();
             return message.OrderId;
@@ -90,7 +104,7 @@ public sealed class Outbox(
                 return null;
             if (await MessageComposer.RefusesAsync(db, waiting.Address))
             {
-                waiting.NotHandedOver("This customer opted out. Call them instead.", final: true, time.Now());
+                waiting.NotHandedOver("This customer opted out. Call them instead.", final: true, Clock.Now());
                 await db.SaveChangesAsync();
                 return null;
             }
@@ -123,7 +137,7 @@ public sealed class Outbox(
         await gate.RunAsync(async db =>
         {
             var now = await db.Messages.SingleAsync(m => m.Id == id);
-            var at = time.Now();
+            var at = Clock.Now();
             // What became of it may have been told already.
             if (now.State != MessageState.HandingOver)
                 return 0;

@@ -21,7 +21,7 @@ public static class ReadyMessage
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/orders/{id:long}/ready", Tell).Asks(Permission.WriteToCustomers).Produces<ReadyTold>().ProducesProblem(422);
 
-    private static Task<IResult> Tell(long id, CommandRunner commands, MessageComposer writing, Templates.Filler filler, Outbox outbox) =>
+    private static Task<IResult> Tell(long id, CommandRunner commands, MessageComposer writing, Templates.Filler filler) =>
         commands.RunAsync<ReadyTold>(async work =>
         {
             var db = work.Db;
@@ -56,7 +56,6 @@ public static class ReadyMessage
                 body,
                 now: false
             );
-            work.AfterCommit(outbox.Wake);
             if (written.Problem is { } problem)
                 return problem;
             return new ReadyTold(MessageAddress.Shown(channel, to, (await db.Shops.SingleAsync()).Country));

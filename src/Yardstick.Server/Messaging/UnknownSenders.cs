@@ -115,12 +115,7 @@ public static class UnknownSenders
         );
     }
 
-    private static Task<IResult> Answer(
-        UnknownSendersAnswerRequest request,
-        CommandRunner commands,
-        MessageComposer writing,
-        Outbox outbox
-    ) =>
+    private static Task<IResult> Answer(UnknownSendersAnswerRequest request, CommandRunner commands, MessageComposer writing) =>
         commands.RunAsync<Changed>(async work =>
         {
             if (await ThreadAsync(work.Db, request.Address) is not { } last)
@@ -134,7 +129,6 @@ public static class UnknownSenders
             var written = await writing.WriteAsync(work, shop, null, null, last.Channel, last.Address, subject, request.Body, request.Now);
             if (written.Problem is { } problem)
                 return problem;
-            work.AfterCommit(outbox.Wake);
             return new Changed(0, written.Value.Id, 1);
         });
 

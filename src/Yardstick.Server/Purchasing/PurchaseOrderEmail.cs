@@ -13,13 +13,7 @@ namespace Yardstick.Server.Purchasing;
 /// Purchase orders as PDF, and the emails that they go out with. The email and that it was written are kept in one change, so that
 /// a purchase order goes out once however often it is asked for.
 /// </summary>
-public sealed class PurchaseOrderEmail(
-    IDbContextFactory<ShopDb> factory,
-    SingleWriter gate,
-    ContentStore store,
-    Outbox outbox,
-    TimeProvider time
-)
+public sealed class PurchaseOrderEmail(IDbContextFactory<ShopDb> factory, SingleWriter gate, ContentStore store, TimeProvider time)
 {
     /// <summary>What a purchase order says; null if there is none of that key.</summary>
     public static async Task<PurchaseOrderDocument?> ReadAsync(ShopDb db, long id)
@@ -45,7 +39,7 @@ public sealed class PurchaseOrderEmail(
             document = (await ReadAsync(db, order.Id))!;
             hash = await store.KeepFileAsync(Draw(document));
         }
-        var kept = await gate.RunAsync(async db =>
+        return await gate.RunAsync(async db =>
         {
             var now = await db.PurchaseOrders.Include(p => p.Lines).SingleAsync(p => p.Id == order.Id);
             if (now.MessageId is { } sent)
@@ -55,8 +49,6 @@ public sealed class PurchaseOrderEmail(
             await db.SaveChangesAsync();
             return now;
         });
-        outbox.Wake();
-        return kept;
     }
 
     private async Task WriteAsync(ShopDb db, PurchaseOrder order, PurchaseOrderDocument document, string hash)

@@ -20,7 +20,6 @@ internal sealed class MeasureMailRounds(
     SingleWriter writer,
     ContentStore store,
     MeasureMemory memory,
-    Outbox outbox,
     TimeProvider time,
     ILogger<MeasureMailRounds> log
 ) : RoundsService(TimeSpan.FromMinutes(1), time, log)
@@ -47,7 +46,6 @@ internal sealed class MeasureMailRounds(
                 // One that fails keeps none of the others; the next round tries again.
                 log.LogError(problem, "Page {Page} could not be sent.", mail.Page);
             }
-        outbox.Wake();
     }
 
     private async Task SendAsync(ShopDb db, Shop shop, MeasureMail mail, Instant now)

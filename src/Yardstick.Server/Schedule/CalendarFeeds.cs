@@ -39,7 +39,7 @@ public static class CalendarFeeds
         api.MapGet("/calendar/feeds", ListAsync).Asks(Permission.PlanWork).Produces<IReadOnlyList<FeedView>>();
         api.MapPost("/calendar/feeds", Make).Asks(Permission.PlanWork).Produces<FeedMade>().ProducesProblem(422);
         api.MapPost("/calendar/feeds/{id:long}/withdraw", Withdraw).Asks(Permission.PlanWork).Produces<RecordChanged>();
-        api.MapGet("/calendar-feeds/{token}.ics", AnswerAsync).AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
+        api.MapGet("/calendar-feeds/{token}.ics", AnswerAsync).AllowAnonymous().LimitsPublic();
     }
 
     private static async Task<IResult> ListAsync(ShopDb db)

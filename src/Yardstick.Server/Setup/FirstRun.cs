@@ -36,7 +36,7 @@ public static class FirstRun
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/welcome", WelcomeAsync).AllowAnonymous().Produces<WelcomeView>();
-        api.MapPost("/first-run", HandleAsync).AllowAnonymous().RequireRateLimiting("sign-in");
+        api.MapPost("/first-run", HandleAsync).AllowAnonymous().LimitsGuessing();
         api.MapGet("/time-zones", () =>
                 TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(id => id.Contains('/', StringComparison.Ordinal)).Order()
             )

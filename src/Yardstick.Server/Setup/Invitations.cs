@@ -33,12 +33,8 @@ public static class Invitations
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/people/{id:long}/invitation", Make).Asks(Permission.EditStaff).Produces<InvitationMade>().ProducesProblem(422);
-        api.MapGet("/invitations/{token}", ShowAsync)
-            .AllowAnonymous()
-            .RequireRateLimiting("sign-in")
-            .Produces<InvitationView>()
-            .ProducesProblem(404);
-        api.MapPost("/invitations/{token}", JoinAsync).AllowAnonymous().RequireRateLimiting("sign-in").ProducesProblem(422);
+        api.MapGet("/invitations/{token}", ShowAsync).AllowAnonymous().LimitsGuessing().Produces<InvitationView>().ProducesProblem(404);
+        api.MapPost("/invitations/{token}", JoinAsync).AllowAnonymous().LimitsGuessing().ProducesProblem(422);
     }
 
     private static Task<IResult> Make(long id, HttpContext http, CommandRunner commands)

@@ -29,8 +29,8 @@ public static class OwnAccount
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPut("/session/own-pin", SetPinAsync).AsksSignedIn().InPerson().RequireRateLimiting("sign-in");
-        api.MapPut("/session/own-password", ChangePasswordAsync).AsksSignedIn().InPerson().RequireRateLimiting("sign-in");
+        api.MapPut("/session/own-pin", SetPinAsync).AsksSignedIn().InPerson().LimitsGuessing();
+        api.MapPut("/session/own-password", ChangePasswordAsync).AsksSignedIn().InPerson().LimitsGuessing();
         api.MapGet("/session/own-signature", SignatureAsync).AsksSignedIn().InPerson().Produces<OwnSignature>();
         api.MapPut("/session/own-signature", SignAsync).AsksSignedIn().InPerson().Produces<OwnSignature>();
         api.MapGet("/session/own-sessions", SessionsAsync).AsksSignedIn().InPerson().Produces<IReadOnlyList<SessionRow>>();

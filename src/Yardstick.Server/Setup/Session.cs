@@ -36,8 +36,8 @@ public static class Session
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/session", SignInAsync).AllowAnonymous().RequireRateLimiting("sign-in").Produces<SignedInPerson>();
-        api.MapPost("/session/pin", SwitchAsync).AllowAnonymous().RequireRateLimiting("sign-in").Produces<SignedInPerson>();
+        api.MapPost("/session", SignInAsync).AllowAnonymous().LimitsGuessing().Produces<SignedInPerson>();
+        api.MapPost("/session/pin", SwitchAsync).AllowAnonymous().LimitsGuessing().Produces<SignedInPerson>();
         api.MapDelete("/session", (Delegate)SignOutAsync).AllowAnonymous();
         api.MapGet("/session", MeAsync).AsksSignedIn().Produces<SignedInPerson>();
     }

@@ -1,4 +1,4 @@
-using System.Threading.RateLimiting;
+using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;
 
@@ -10,13 +10,7 @@ public sealed class SignInTries : IDisposable
 {
     private const int WrongAMinute = 20;
     private readonly SemaphoreSlim[] turns = [.. Enumerable.Range(0, 64).Select(_ => new SemaphoreSlim(1, 1))];
-    private readonly PartitionedRateLimiter<string> perName = PartitionedRateLimiter.Create<string, string>(name =>
-        RateLimitPartition.GetFixedWindowLimiter(name, _ => new FixedWindowRateLimiterOptions
-        {
-            PermitLimit = WrongAMinute,
-            Window = TimeSpan.FromMinutes(1),
-        })
-    );
+    private readonly TryLimit perName = new(WrongAMinute, TimeSpan.FromMinutes(1));
 
     /// <summary>Runs a try in its turn; null where this name was tried too often this minute.</summary>
     /// <param name="name">A sign-in name, or the key of whoever types a PIN.</param>
@@ -30,14 +24,11 @@ public sealed class SignInTries : IDisposable
         await turn.WaitAsync();
         try
         {
-            using (var free = perName.AttemptAcquire(key, 0))
-            {
-                if (!free.IsAcquired)
-                    return null;
-            }
+            if (!perName.Try(key, counts: 0))
+                return null;
             var tried = await attempt();
             if (!right(tried))
-                perName.AttemptAcquire(key).Dispose();
+                perName.Try(key);
             return tried;
         }
         finally
@@ -49,7 +40,6 @@ public sealed class SignInTries : IDisposable
     /// <inheritdoc />
     public void Dispose()
     {
-        perName.Dispose();
         foreach (var turn in turns)
             turn.Dispose();
     }

@@ -45,7 +45,7 @@ public sealed class WatchingTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var ingrid = await shop.SignInAsync("ingrid");
         await ingrid.GetAsync("orders");
         var runs = await ingrid.GetAsync("runs");
-        Assert.Equal("1.7.0", runs.Text("version"));
+        Assert.Equal("1.8.0", runs.Text("version"));
         Assert.True(runs.Number("database") > 1_000_000);
         Assert.Contains(runs.List("slowest"), a => a!.Text("name").StartsWith("GET /api/", StringComparison.Ordinal));
         Assert.DoesNotContain(runs.List("slowest"), a => a!.Text("name").Contains('?'));

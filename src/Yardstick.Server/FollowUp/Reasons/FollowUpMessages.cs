@@ -163,7 +163,6 @@ public static class FollowUpMessages
         FollowUpSendRequest request,
         CommandRunner commands,
         MessageComposer writing,
-        Outbox outbox,
         FollowUpBook book,
         ShopDb before,
         TimeProvider time
@@ -172,12 +171,7 @@ public static class FollowUpMessages
         if (request.Messages.Count is 0 or > MostAtOnce)
             return Problems.Of(FollowUpRules.TooMany(MostAtOnce));
         var known = (await book.ReadAsync(before, await before.Shops.SingleAsync(), time.Now())).Reasons;
-        return await commands.RunAsync<FollowUpsSent>(async work =>
-        {
-            var sent = await SendAsync(work, request.Messages, known, writing);
-            work.AfterCommit(outbox.Wake);
-            return sent;
-        });
+        return await commands.RunAsync<FollowUpsSent>(async work => await SendAsync(work, request.Messages, known, writing));
     }
 
     /// <summary>Writes messages, each unless something speaks against it by now.</summary>

@@ -16,7 +16,6 @@ internal sealed class FollowUpRounds(
     SingleWriter writer,
     MessageComposer writing,
     Templates.Filler filler,
-    Outbox outbox,
     FollowUpBook book,
     OpenScreens screens,
     TimeProvider time,
@@ -54,7 +53,6 @@ internal sealed class FollowUpRounds(
         await CommandRunner.RunAsync<FollowUpMessages.FollowUpsSent>(writer, Actor.Program(now), async work =>
             await FollowUpMessages.SendAsync(work, messages, page.Reasons, writing)
         );
-        outbox.Wake();
     }
 
     /// <inheritdoc />

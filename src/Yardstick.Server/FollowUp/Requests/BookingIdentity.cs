@@ -43,7 +43,7 @@ public static class BookingIdentity
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var codes = api.MapGroup("/customers-pages/booking/code").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
+        var codes = api.MapGroup("/customers-pages/booking/code").AllowAnonymous().LimitsPublic();
         codes.MapPost("", SendAsync).Produces<CodeSent>().ProducesProblem(422);
         codes.MapPost("/entered", EnterAsync).Produces<KnownCustomer>().ProducesProblem(422);
     }
@@ -53,7 +53,6 @@ public static class BookingIdentity
         ShopDb before,
         SingleWriter writer,
         MessageComposer writing,
-        Outbox outbox,
         TimeProvider time
     )
     {
@@ -97,7 +96,6 @@ public static class BookingIdentity
             await db.SaveChangesAsync();
             return new CodeSent("If this number is on file, a text with a code is on its way. It is valid for ten minutes.");
         });
-        outbox.Wake();
         return sent.Problem is { } refused ? Problems.Of(refused) : Results.Ok(sent.Value);
     }
 

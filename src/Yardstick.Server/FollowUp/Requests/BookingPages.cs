@@ -90,7 +90,7 @@ public static class BookingPages
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var page = api.MapGroup("/customers-pages/booking").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
+        var page = api.MapGroup("/customers-pages/booking").AllowAnonymous().LimitsPublic();
         page.MapGet("", PageAsync).Produces<BookingPage>();
         page.MapGet("/picture.jpg", PictureAsync);
         page.MapGet("/times", TimesAsync).Produces<IReadOnlyList<BookableDay>>().ProducesProblem(422);
@@ -181,7 +181,6 @@ public static class BookingPages
         SingleWriter writer,
         MessageComposer writing,
         Templates.Filler filler,
-        Outbox outbox,
         BookingPhotos photos,
         TimeProvider time,
         HttpContext http
@@ -233,7 +232,6 @@ public static class BookingPages
                 );
             return new BookingTaken(token);
         });
-        outbox.Wake();
         return taken.Problem is { } refused ? Problems.Of(refused) : Results.Ok(taken.Value);
     }
 

@@ -24,7 +24,7 @@ public static class BookingQuestions
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/customers-pages/booking/questions", AskAsync)
             .AllowAnonymous()
-            .RequireRateLimiting(PublicPages.Limit)
+            .LimitsPublic()
             .Produces<QuestionTaken>()
             .ProducesProblem(422);
 

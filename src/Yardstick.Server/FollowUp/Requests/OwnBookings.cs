@@ -50,7 +50,7 @@ public static class OwnBookings
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var own = api.MapGroup("/customers-pages/bookings/{token}").AllowAnonymous().RequireRateLimiting(PublicPages.Limit);
+        var own = api.MapGroup("/customers-pages/bookings/{token}").AllowAnonymous().LimitsPublic();
         own.MapGet("", ShowAsync).Produces<BookingView>().ProducesProblem(404);
         own.MapGet("/appointment.ics", CalendarAsync);
         own.MapPost("/cancel", CancelAsync).Produces<BookingPages.BookingTaken>().ProducesProblem(422);

@@ -305,13 +305,8 @@ public static class RequestTray
                 : Result.Done;
         });
 
-    private static Task<IResult> Answer(
-        long id,
-        RequestAnswerRequest answer,
-        CommandRunner commands,
-        MessageComposer writing,
-        Outbox outbox
-    ) => On(id, commands, async (work, request) =>
+    private static Task<IResult> Answer(long id, RequestAnswerRequest answer, CommandRunner commands, MessageComposer writing) =>
+        On(id, commands, async (work, request) =>
         {
             var shop = await work.Db.Shops.SingleAsync();
             var written = await writing.WriteAsync(
@@ -325,7 +320,6 @@ public static class RequestTray
                 answer.Body,
                 now: false
             );
-            work.AfterCommit(outbox.Wake);
             return written.Problem is { } problem ? problem : Result.Done;
         });
 
@@ -335,7 +329,6 @@ public static class RequestTray
         CommandRunner commands,
         MessageComposer writing,
         Templates.Filler filler,
-        Outbox outbox,
         HttpContext http
     )
     {
@@ -364,7 +357,6 @@ public static class RequestTray
             );
             if (told.Problem is { } notTold)
                 work.Notify($"{request.Name} was not told of the confirmed time: {notTold.Message}", null);
-            work.AfterCommit(outbox.Wake);
             request.Settle(RequestState.Done, "Confirmed", work.Actor);
             return Result.Done;
         });

@@ -105,10 +105,10 @@ public static class BackupPages
         api.MapPost("/backups/restore", RestoreAsync).Asks(Permission.KeepData).ProducesProblem(422);
         api.MapPost("/first-run/backups", FindAsync)
             .AllowAnonymous()
-            .RequireRateLimiting("sign-in")
+            .LimitsGuessing()
             .Produces<IReadOnlyList<BackupFileRow>>()
             .ProducesProblem(422);
-        api.MapPost("/first-run/restore", FirstRestoreAsync).AllowAnonymous().RequireRateLimiting("sign-in").ProducesProblem(422);
+        api.MapPost("/first-run/restore", FirstRestoreAsync).AllowAnonymous().LimitsGuessing().ProducesProblem(422);
     }
 
     private static async Task<IResult> ShowAsync(ShopDb db, BackupMaker maker, ShopFile file, TimeProvider time)
