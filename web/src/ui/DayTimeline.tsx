@@ -72,6 +72,9 @@ export function DayTimeline({ cards, current }: { cards: Card[]; current?: numbe
   const today = promised.filter((card) => card.promisedAt!.slice(0, 10) === now.slice(0, 10));
   const overdue = promised.filter((card) => card.promisedAt!.slice(0, 10) < now.slice(0, 10));
   const marks = spots(today, (card) => here(minutesOfDay(card.promisedAt!)), width);
+  const nowAt = here(minutesOfDay(now));
+  // Where a plate stands at this hour, it is read; the time moves up among the hours.
+  const beside = marks.some((spot) => (Math.abs(spot.at - nowAt) / 100) * width < 75);
   return (
     <nav className="dayrule" ref={ref} aria-label="Promised today">
       {ticks}
@@ -79,7 +82,7 @@ export function DayTimeline({ cards, current }: { cards: Card[]; current?: numbe
       {marks.map((spot) => (
         <Mark key={spot.cards[0]!.id} spot={spot} current={current} />
       ))}
-      <div className="now" style={vars({ '--at': `${here(minutesOfDay(now))}%` })}>
+      <div className={`now ${beside ? 'beside' : ''}`} style={vars({ '--at': `${nowAt}%` })}>
         <span>{clock(now).replace(/ [ap]m$/, '')}</span>
       </div>
     </nav>
