@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 
@@ -15,7 +16,7 @@ internal sealed class WarmUp(
     OpenScreens screens,
     TimeProvider time,
     ILogger<WarmUp> log
-) : BackgroundService
+) : BesideService
 {
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)

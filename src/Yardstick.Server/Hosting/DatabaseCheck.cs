@@ -9,7 +9,7 @@ namespace Yardstick.Server.Hosting;
 /// program tells open screens why, stops with the sentence, and starts again only on what is whole.
 /// </summary>
 internal sealed class DatabaseCheck(ShopFile file, IHubContext<LiveHub> hub, IHostApplicationLifetime lifetime, ILogger<DatabaseCheck> log)
-    : BackgroundService
+    : BesideService
 {
     /// <summary>What people at work read then; what is damaged where is in the log.</summary>
     internal const string Stopped =

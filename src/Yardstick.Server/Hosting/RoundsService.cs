@@ -4,7 +4,7 @@ namespace Yardstick.Server.Hosting;
 /// <param name="pause">Time between two rounds.</param>
 /// <param name="time">By which clock: the shop's, or the real one for what waits for others.</param>
 /// <param name="log">Where failures are written.</param>
-public abstract class RoundsService(TimeSpan pause, TimeProvider time, ILogger log) : BackgroundService
+public abstract class RoundsService(TimeSpan pause, TimeProvider time, ILogger log) : BesideService
 {
     /// <summary>The clock of its rounds.</summary>
     protected TimeProvider Clock { get; } = time;

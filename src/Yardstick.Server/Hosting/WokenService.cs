@@ -10,7 +10,7 @@ namespace Yardstick.Server.Hosting;
 /// </summary>
 /// <param name="time">The shop's clock.</param>
 /// <param name="log">Where failures are written.</param>
-public abstract class WokenService(TimeProvider time, ILogger log) : BackgroundService
+public abstract class WokenService(TimeProvider time, ILogger log) : BesideService
 {
     private static readonly TimeSpan Second = TimeSpan.FromSeconds(1);
 
@@ -33,8 +33,10 @@ public abstract class WokenService(TimeProvider time, ILogger log) : BackgroundS
     protected virtual Task BeginAsync() => Task.CompletedTask;
 
     /// <summary>One round.</summary>
-    /// <returns>When the next thing that waits is due, UTC; null where nothing waits.</returns>
-    protected abstract Task<Instant?> RoundAsync(CancellationToken cancel);
+    protected abstract Task RoundAsync(CancellationToken cancel);
+
+    /// <summary>When the next thing that waits is due, UTC; null where nothing waits.</summary>
+    protected abstract Task<Instant?> NextAsync(CancellationToken cancel);
 
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -43,7 +45,10 @@ public abstract class WokenService(TimeProvider time, ILogger log) : BackgroundS
         while (!stoppingToken.IsCancellationRequested)
             try
             {
-                var next = await RoundAsync(stoppingToken);
+                await RoundAsync(stoppingToken);
+                // What the round itself changed does not wake it; what came in meanwhile is seen by what is asked next.
+                await wake.WaitAsync(0, stoppingToken);
+                var next = await NextAsync(stoppingToken);
                 var looked = Stopwatch.GetTimestamp();
                 // No exception where nothing came: one each second is what an idle program would spend most on.
                 while (!await wake.WaitAsync(Second, stoppingToken))

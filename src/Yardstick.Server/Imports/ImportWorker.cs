@@ -10,6 +10,7 @@ using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Documents;
 
 namespace Yardstick.Server.Imports;
@@ -24,7 +25,7 @@ public sealed class ImportWorker(
     ContentStore store,
     TimeProvider time,
     ILogger<ImportWorker> log
-) : BackgroundService
+) : BesideService
 {
     private const int Chunk = 500;
     private readonly Channel<long> waiting = Channel.CreateUnbounded<long>();

@@ -95,9 +95,14 @@ public sealed class WebhookSender : WokenService
     }
 
     /// <inheritdoc />
-    protected override async Task<Instant?> RoundAsync(CancellationToken cancel)
+    protected override async Task RoundAsync(CancellationToken cancel)
     {
         while (await SendDueAsync(cancel) >= MostAtOnce) { }
+    }
+
+    /// <inheritdoc />
+    protected override async Task<Instant?> NextAsync(CancellationToken cancel)
+    {
         await using var db = await factory.CreateDbContextAsync(cancel);
         return await Waiting(db).OrderBy(m => m.DueAt).Select(m => m.DueAt).FirstOrDefaultAsync(cancel);
     }

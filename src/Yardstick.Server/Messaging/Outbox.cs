@@ -47,14 +47,14 @@ public sealed class Outbox(
     }
 
     /// <inheritdoc />
-    protected override async Task<Instant?> RoundAsync(CancellationToken cancel)
+    protected override async Task RoundAsync(CancellationToken cancel)
     {
-        await using var db = await factory.CreateDbContextAsync(cancel);
         var resting = new List<MessageChannel>();
         for (var again = true; again; )
         {
             again = false;
             var now = Clock.Now();
+            await using var db = await factory.CreateDbContextAsync(cancel);
             var due = await db
                 .Messages.Where(m => m.State == MessageState.Waiting && m.NotBefore <= now && !resting.Contains(m.Channel))
                 .OrderBy(m => m.Id)
@@ -70,6 +70,12 @@ public sealed class Outbox(
                     break;
                 }
         }
+    }
+
+    /// <inheritdoc />
+    protected override async Task<Instant?> NextAsync(CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
         return await db
             .Messages.Where(m => m.State == MessageState.Waiting)
             .OrderBy(m => m.NotBefore)

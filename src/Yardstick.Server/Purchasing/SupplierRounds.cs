@@ -1,4 +1,5 @@
 using System.Threading.Channels;
+using Yardstick.Server.Hosting;
 
 namespace Yardstick.Server.Purchasing;
 
@@ -6,7 +7,7 @@ namespace Yardstick.Server.Purchasing;
 /// Hands purchase orders and returns over to suppliers as soon as they are kept, and goes on asking what became of them.
 /// </summary>
 public sealed class SupplierRounds(SupplierTalk talk, ReturnTalk returns, TimeProvider time, ILogger<SupplierRounds> log)
-    : BackgroundService
+    : BesideService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(30);
     private readonly Channel<bool> wake = Channel.CreateBounded<bool>(

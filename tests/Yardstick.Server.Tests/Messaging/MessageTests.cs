@@ -200,7 +200,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         }
         // A new outbox looks at what the last one left behind, as after a kill.
         using var outbox = ActivatorUtilities.CreateInstance<Outbox>(shop.Services);
-        await outbox.StartAsync(default);
+        await outbox.StartedAsync(default);
         await UntilAsync(text, m => m.State == MessageState.Delivered);
         await UntilAsync(email, m => m.State == MessageState.MayHaveBeenSent);
         await outbox.StopAsync(default);

@@ -211,7 +211,7 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
             lifetime,
             NullLogger<DatabaseCheck>.Instance
         );
-        await check.StartAsync(CancellationToken.None);
+        await check.StartedAsync(CancellationToken.None);
         await check.ExecuteTask!;
         Assert.Equal(DatabaseCheck.Stopped, await heard.Task.WaitAsync(TimeSpan.FromSeconds(10)));
         Assert.True(lifetime.ApplicationStopping.IsCancellationRequested);
