@@ -10,8 +10,8 @@ using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Hosting;
 using Yardstick.Server.Documents;
+using Yardstick.Server.Hosting;
 
 namespace Yardstick.Server.Imports;
 

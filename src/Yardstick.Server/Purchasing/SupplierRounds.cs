@@ -6,8 +6,7 @@ namespace Yardstick.Server.Purchasing;
 /// <summary>
 /// Hands purchase orders and returns over to suppliers as soon as they are kept, and goes on asking what became of them.
 /// </summary>
-public sealed class SupplierRounds(SupplierTalk talk, ReturnTalk returns, TimeProvider time, ILogger<SupplierRounds> log)
-    : BesideService
+public sealed class SupplierRounds(SupplierTalk talk, ReturnTalk returns, TimeProvider time, ILogger<SupplierRounds> log) : BesideService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(30);
     private readonly Channel<bool> wake = Channel.CreateBounded<bool>(
