@@ -52,7 +52,6 @@ public sealed class Outbox(
         var resting = new List<MessageChannel>();
         for (var again = true; again; )
         {
-            again = false;
             var now = Clock.Now();
             await using var db = await factory.CreateDbContextAsync(cancel);
             var due = await db
@@ -61,6 +60,7 @@ public sealed class Outbox(
                 .Select(m => new { m.Id, m.Channel })
                 .Take(MostAtOnce)
                 .ToListAsync(cancel);
+            again = due.Count == MostAtOnce;
             foreach (var message in due)
                 if (!await HandOverAsync(message.Id, cancel))
                 {
