@@ -163,8 +163,9 @@ test('a vehicle is handed over in two browsers, checked by another and washed', 
 
   const jory = await signIn(browser, 'Jory');
   await jory.getByRole('link', { name: 'Wash' }).click();
-  await accessible(jory, 'wash list', 'main');
   const wash = jory.getByRole('region', { name: /^Wash/ });
+  await expect(wash.first()).toBeVisible();
+  await accessible(jory, 'wash list', 'main');
   const before = await wash.count();
   await jory.getByRole('button', { name: 'Done' }).first().click();
   await jory.getByRole('button', { name: 'Keys are back' }).first().click();

@@ -247,7 +247,7 @@ public sealed class ShopFile : IDisposable
 
     /// <summary>How the database is opened, for a container.</summary>
     public static DbContextOptionsBuilder Use(DbContextOptionsBuilder options, string database) =>
-        WithoutModel(options, database).UseModel(SharedModel.Value);
+        WithoutModel(options, database).UseModel(WrittenModel?.Invoke() ?? SharedModel.Value);
 
     /// <summary>How the database is opened by what works out the model.</summary>
     internal static DbContextOptions<ShopDb> WithoutModel(string database) =>
@@ -269,8 +269,6 @@ public sealed class ShopFile : IDisposable
 
     private static readonly Lazy<IModel> SharedModel = new(() =>
     {
-        if (WrittenModel is { } written)
-            return written();
         using var db = new ShopDb(WithoutModel(":memory:"));
         return db.Model;
     });
