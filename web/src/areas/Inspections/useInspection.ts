@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Problem } from '../../lib/api';
 import { answered, remember } from '../../lib/changes/outbox';
 import { dropEntry, entriesOf, keepEntry, type Entry } from '../../lib/device/entries';
-import { useMe } from '../../lib/shop';
+import { useMe, useRefresh } from '../../lib/shop';
 import { uploadPhoto } from '../../lib/upload';
 import { useSay } from '../../ui/Toasts';
 import { inspectionQuery } from './inspectionQuery';
@@ -41,6 +41,7 @@ async function send(entry: Entry) {
 export function useInspection(id: number) {
   const staffId = useMe().id;
   const client = useQueryClient();
+  const refresh = useRefresh();
   const say = useSay();
   const queryKey = useMemo(() => inspectionQuery(id).queryKey, [id]);
   const query = useQuery(inspectionQuery(id));
@@ -56,9 +57,8 @@ export function useInspection(id: number) {
   const asking = useRef(0);
   const ask = useCallback(() => {
     asking.current = 0;
-    void client.invalidateQueries({ queryKey });
-    void client.invalidateQueries({ queryKey: ['bench'] });
-  }, [client, queryKey]);
+    void refresh([...queryKey], ['bench']);
+  }, [refresh, queryKey]);
   const work = useCallback(async () => {
     if (busy.current) return;
     busy.current = true;
