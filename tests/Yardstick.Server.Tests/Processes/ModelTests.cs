@@ -19,6 +19,13 @@ public class ModelTests
     }
 
     [Fact]
+    public void The_migrations_lead_to_what_the_mapping_says()
+    {
+        using var fresh = new ShopDb(ShopFile.WithoutModel(":memory:"));
+        Assert.False(fresh.Database.HasPendingModelChanges(), "The mapping changed: dotnet ef migrations add NAME");
+    }
+
+    [Fact]
     public void The_program_opens_its_database_with_it()
     {
         RuntimeHelpers.RunModuleConstructor(typeof(StartCommand).Module.ModuleHandle);

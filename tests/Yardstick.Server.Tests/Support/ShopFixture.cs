@@ -69,11 +69,24 @@ public sealed class ShopFixture : IAsyncLifetime
     /// <summary>Where the demo shop stands that every test's shop is a copy of; nobody works in it.</summary>
     internal static Task<string> TemplateAsync() => Template.Value;
 
+    /// <summary>What the same build made of the same moment is taken by the next run, too, also by one under another clock of the machine.</summary>
     private static async Task<string> MakeTemplateAsync()
     {
+        var build = $"{typeof(DemoShop).Module.ModuleVersionId:N}{typeof(Core.Values.Money).Module.ModuleVersionId:N}";
+        var kept = Path.Combine(Path.GetTempPath(), $"yardstick-demo-{build}-{Start.ToUnixTimeSeconds()}");
+        if (Directory.Exists(kept))
+            return kept;
         var made = Directory.CreateTempSubdirectory("yardstick-demo-").FullName;
         await DemoShop.FillAsync(made, new FakeTimeProvider(Start));
-        return made;
+        try
+        {
+            Directory.Move(made, kept);
+        }
+        catch (IOException) when (Directory.Exists(kept)) // another run was sooner
+        {
+            Directory.Delete(made, recursive: true);
+        }
+        return kept;
     }
 
     public async ValueTask InitializeAsync()
