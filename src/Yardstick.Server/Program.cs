@@ -103,6 +103,8 @@ static async Task<int> ServeAsync(StartCommand command, StartAgain again)
         builder.WriteLogs(file.Folder);
     builder.Services.AddSingleton(again);
     builder.AddYardstick(command.Options, file);
+    if (file is not null)
+        builder.Services.AddHostedService<MemoryRounds>();
     await using var app = builder.Build();
     app.UseYardstick(command.Options);
     await prepared;

@@ -13,6 +13,9 @@ public sealed class OpenScreens
     /// <summary>Comes to its end when the first screen listens.</summary>
     public Task First => first.Task;
 
+    /// <summary>Whether one listens now.</summary>
+    public bool AreThere => !screens.IsEmpty;
+
     /// <summary>Sessions by which screens listen.</summary>
     public IReadOnlyList<Guid> Sessions => [.. screens.Values.Select(s => s.Session).Distinct()];
 

@@ -69,7 +69,7 @@ public sealed class ShopFixture : IAsyncLifetime
     /// <summary>Where the demo shop stands that every test's shop is a copy of; nobody works in it.</summary>
     internal static Task<string> TemplateAsync() => Template.Value;
 
-    /// <summary>What the same build made of the same moment is taken by the next run, too, also by one under another clock of the machine.</summary>
+    /// <summary>What a build made of a moment is taken by its next run, too, also by one under another clock of the machine.</summary>
     private static async Task<string> MakeTemplateAsync()
     {
         var build = $"{typeof(DemoShop).Module.ModuleVersionId:N}{typeof(Core.Values.Money).Module.ModuleVersionId:N}";
