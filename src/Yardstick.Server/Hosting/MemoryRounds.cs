@@ -13,8 +13,12 @@ internal class MemoryRounds(OpenScreens screens, ILogger<MemoryRounds> log)
     /// <summary>What there is more than the last time is given back where it is more than so many bytes.</summary>
     internal const long WorthIt = 16 << 20;
 
+    /// <summary>Minutes between one time and the next: programs and customers go on working where nobody has a screen open.</summary>
+    internal const int Rest = 10;
+
     private bool wasIdle;
     private long left;
+    private int rested = Rest;
 
     /// <summary>Bytes that the process has of the machine.</summary>
     private protected virtual long Held => Environment.WorkingSet;
@@ -24,10 +28,12 @@ internal class MemoryRounds(OpenScreens screens, ILogger<MemoryRounds> log)
     {
         // Whoever reloads a page is away for a moment only.
         var isIdle = !screens.AreThere;
-        if (isIdle && wasIdle && Held - left > WorthIt)
+        rested++;
+        if (isIdle && wasIdle && rested > Rest && Held - left > WorthIt)
         {
             GiveBack();
             left = Held;
+            rested = 0;
         }
         wasIdle = isIdle;
         return Task.CompletedTask;

@@ -26,9 +26,12 @@ public class MemoryTests
         using var rounds = new Rounds(new OpenScreens()) { Taken = MemoryRounds.WorthIt * 10 };
         Assert.Equal(1, await rounds.MinutesAsync(2));
         rounds.Taken += MemoryRounds.WorthIt;
-        Assert.Equal(0, await rounds.MinutesAsync(5));
+        Assert.Equal(0, await rounds.MinutesAsync(MemoryRounds.Rest * 3));
         rounds.Taken += 1;
-        Assert.Equal(1, await rounds.MinutesAsync(5));
+        Assert.Equal(1, await rounds.MinutesAsync(1));
+        rounds.Taken *= 2;
+        Assert.Equal(0, await rounds.MinutesAsync(MemoryRounds.Rest));
+        Assert.Equal(1, await rounds.MinutesAsync(1));
     }
 
     [Fact]
