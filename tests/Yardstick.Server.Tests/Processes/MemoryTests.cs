@@ -35,7 +35,7 @@ public class MemoryTests
     }
 
     [Fact]
-    public async Task What_it_calls_is_there_on_this_machine()
+    public async Task Giving_back_goes_through_on_this_machine()
     {
         using var rounds = new Rounds(new OpenScreens()) { Really = true, Taken = MemoryRounds.WorthIt * 10 };
         Assert.Equal(1, await rounds.MinutesAsync(2));
