@@ -1,4 +1,3 @@
-using System.Data.Common;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -236,7 +235,7 @@ public sealed class ShopFile : IDisposable
     public static void Release(string database)
     {
         using var connection = new SqliteConnection(Source(database));
-        SqliteConnection.ClearPool(connection);
+        ConnectionsInTurn.Close(connection);
     }
 
     private static string Source(string database) => $"Data Source={database};Foreign Keys=True";
@@ -261,7 +260,7 @@ public sealed class ShopFile : IDisposable
                     .UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))
             // A change of the mapping without a migration is found by a test; to look for one works the model out twice in each new shop.
             .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning))
-            .AddInterceptors(Pragmas.Instance);
+            .AddInterceptors(ConnectionsInTurn.Instance);
 
     /// <summary>
     /// The model that was worked out when the program was built, if there is one: to work it out takes a third of a start, and left to
@@ -274,28 +273,4 @@ public sealed class ShopFile : IDisposable
         using var db = new ShopDb(WithoutModel(":memory:"));
         return db.Model;
     });
-
-    private sealed class Pragmas : DbConnectionInterceptor
-    {
-        internal static readonly Pragmas Instance = new();
-        private const string Text = "PRAGMA synchronous = FULL; PRAGMA busy_timeout = 5000;";
-
-        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
-        {
-            using var command = connection.CreateCommand();
-            command.CommandText = Text;
-            command.ExecuteNonQuery();
-        }
-
-        public override async Task ConnectionOpenedAsync(
-            DbConnection connection,
-            ConnectionEndEventData eventData,
-            CancellationToken cancellationToken = default
-        )
-        {
-            await using var command = connection.CreateCommand();
-            command.CommandText = Text;
-            await command.ExecuteNonQueryAsync(cancellationToken);
-        }
-    }
 }
