@@ -2,6 +2,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.EntityFrameworkCore.Metadata;
+using Microsoft.EntityFrameworkCore.Migrations;
 using Yardstick.Data.Setup;
 
 namespace Yardstick.Data;
@@ -112,9 +113,11 @@ public sealed class ShopFile : IDisposable
                 await CheckAsync(CancellationToken.None);
         }
         await using var db = new ShopDb(Options(Database));
-        if (!fresh && !await KnowsAsync(Database))
+        var applied = fresh ? [] : await AppliedAsync(db);
+        var known = db.Database.GetMigrations().ToList();
+        if (applied.Except(known).Any())
             throw OfAnotherVersion();
-        var pending = (await db.Database.GetPendingMigrationsAsync()).ToList();
+        var pending = known.Except(applied).ToList();
         if (IsChecking && pending.Count > 0)
         {
             // What is to be changed is known to be whole before.
@@ -140,7 +143,32 @@ public sealed class ShopFile : IDisposable
     public static async Task<bool> KnowsAsync(string database)
     {
         await using var db = new ShopDb(Options(database));
-        return !(await db.Database.GetAppliedMigrationsAsync()).Except(db.Database.GetMigrations()).Any();
+        return !(await AppliedAsync(db)).Except(db.Database.GetMigrations()).Any();
+    }
+
+    /// <summary>
+    /// What was done to a database, by the names of its migrations. EF asks the same by a model of that one table, which it works out
+    /// at each start.
+    /// </summary>
+    private static async Task<List<string>> AppliedAsync(ShopDb db)
+    {
+        var noted = await ReadAsync(
+            db,
+            $"SELECT name FROM sqlite_master WHERE type = 'table' AND name = '{HistoryRepository.DefaultTableName}'"
+        );
+        return noted.Count == 0 ? [] : await ReadAsync(db, $"SELECT MigrationId FROM {HistoryRepository.DefaultTableName}");
+    }
+
+    private static async Task<List<string>> ReadAsync(ShopDb db, string query)
+    {
+        await db.Database.OpenConnectionAsync();
+        await using var command = db.Database.GetDbConnection().CreateCommand();
+        command.CommandText = query;
+        await using var rows = await command.ExecuteReaderAsync();
+        List<string> read = [];
+        while (await rows.ReadAsync())
+            read.Add(rows.GetString(0));
+        return read;
     }
 
     private ShopFileException OfAnotherVersion() =>
@@ -152,11 +180,10 @@ public sealed class ShopFile : IDisposable
     /// <summary>Whether all that this version reads is there; a first migration that was rewritten leaves no other trace.</summary>
     private static async Task<bool> HasEveryColumnAsync(ShopDb db)
     {
-        var kept = await db
-            .Database.SqlQueryRaw<string>(
-                "SELECT t.name || '.' || c.name AS Value FROM sqlite_master t JOIN pragma_table_info(t.name) c WHERE t.type = 'table'"
-            )
-            .ToListAsync();
+        var kept = await ReadAsync(
+            db,
+            "SELECT t.name || '.' || c.name FROM sqlite_master t JOIN pragma_table_info(t.name) c WHERE t.type = 'table'"
+        );
         return db
             .Model.GetRelationalModel()
             .Tables.SelectMany(t => t.Columns.Select(c => $"{t.Name}.{c.Name}"))

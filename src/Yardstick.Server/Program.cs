@@ -107,6 +107,7 @@ static async Task<int> ServeAsync(StartCommand command, StartAgain again)
         builder.Services.AddHostedService<MemoryRounds>();
     await using var app = builder.Build();
     app.UseYardstick(command.Options);
+    app.PrepareEndpoints();
     await prepared;
     if (file is not null)
     {

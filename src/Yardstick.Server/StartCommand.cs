@@ -110,6 +110,8 @@ public static class Pipeline
     /// <summary>Puts it together.</summary>
     public static void UseYardstick(this WebApplication app, ServerOptions options)
     {
+        // Where it stands when nobody says; said here, so that the endpoints are known before the server starts.
+        app.UseRouting();
         if (options.Proxies.Count > 0)
         {
             var forwarded = new ForwardedHeadersOptions
@@ -142,8 +144,12 @@ public static class Pipeline
         app.UseReadTwice();
         app.UseRunClocks();
         app.MapWatching();
-        app.MapApi();
+        new BodiesWhenRead(app).MapApi();
         app.MapHub<LiveHub>("/live").WithMetadata(new AsksFor((Core.Values.Permission?)null), new OnlyInPerson());
         app.MapOpenApi().AsksSignedIn();
+        app.UseEndpoints(_ => { });
     }
+
+    /// <summary>Puts the endpoints together, which is else done by the first who asks for one of them.</summary>
+    internal static void PrepareEndpoints(this WebApplication app) => _ = app.Services.GetRequiredService<EndpointDataSource>().Endpoints;
 }

@@ -19,13 +19,13 @@ internal sealed class WarmUp(
 ) : BesideService
 {
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task WorkAsync(CancellationToken cancel)
     {
-        await screens.First.WaitAsync(stoppingToken);
+        await screens.First.WaitAsync(cancel);
         try
         {
-            await using var db = await factory.CreateDbContextAsync(stoppingToken);
-            var newest = await db.Orders.OrderByDescending(o => o.Id).Select(o => o.Id).FirstOrDefaultAsync(stoppingToken);
+            await using var db = await factory.CreateDbContextAsync(cancel);
+            var newest = await db.Orders.OrderByDescending(o => o.Id).Select(o => o.Id).FirstOrDefaultAsync(cancel);
             if (await db.ReadOrderAsync(newest) is { } order)
                 await pdfs.MakeAsync(db, order, "estimate", time.Now());
         }

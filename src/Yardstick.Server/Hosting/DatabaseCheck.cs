@@ -16,33 +16,33 @@ internal sealed class DatabaseCheck(ShopFile file, IHubContext<LiveHub> hub, IHo
         "Yardstick stopped: the shop's records on the server are damaged, and writing on could lose more. Tell whoever looks after the server to restore a backup.";
 
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task WorkAsync(CancellationToken cancel)
     {
         if (!file.IsChecking)
             return;
         // Whoever starts is served first.
         var started = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
         await using (lifetime.ApplicationStarted.Register(started.SetResult))
-            await started.Task.WaitAsync(stoppingToken);
+            await started.Task.WaitAsync(cancel);
         log.LogInformation("It was not stopped in order; the database is being checked.");
         try
         {
-            await file.CheckBesideAsync(stoppingToken);
+            await file.CheckBesideAsync(cancel);
             log.LogInformation("The database was checked and is whole.");
         }
         catch (ShopFileException)
         {
             log.LogCritical("The database is damaged. Yardstick stops, so that nothing more is lost.");
-            await TellAsync(stoppingToken);
+            await TellAsync(cancel);
             lifetime.StopApplication();
         }
     }
 
-    private async Task TellAsync(CancellationToken stoppingToken)
+    private async Task TellAsync(CancellationToken cancel)
     {
         try
         {
-            await hub.Clients.All.SendAsync("stopped", Stopped, stoppingToken).WaitAsync(TimeSpan.FromSeconds(2), stoppingToken);
+            await hub.Clients.All.SendAsync("stopped", Stopped, cancel).WaitAsync(TimeSpan.FromSeconds(2), cancel);
         }
         catch (Exception fault) when (fault is TimeoutException or InvalidOperationException or IOException or OperationCanceledException)
         {

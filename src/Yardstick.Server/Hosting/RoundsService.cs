@@ -16,20 +16,20 @@ public abstract class RoundsService(TimeSpan pause, TimeProvider time, ILogger l
     protected abstract Task RoundAsync(CancellationToken cancel);
 
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task WorkAsync(CancellationToken cancel)
     {
         using var timer = new PeriodicTimer(Pause, Clock);
         do
         {
             try
             {
-                await RoundAsync(stoppingToken);
+                await RoundAsync(cancel);
             }
             catch (Exception problem) when (problem is not OperationCanceledException)
             {
                 log.LogError(problem, "A round of {Service} failed; the next one tries again.", GetType().Name);
             }
             timer.Period = Pause;
-        } while (await timer.WaitForNextTickAsync(stoppingToken));
+        } while (await timer.WaitForNextTickAsync(cancel));
     }
 }

@@ -39,26 +39,26 @@ public abstract class WokenService(TimeProvider time, ILogger log) : BesideServi
     protected abstract Task<Instant?> NextAsync(CancellationToken cancel);
 
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task WorkAsync(CancellationToken cancel)
     {
         await BeginAsync();
-        while (!stoppingToken.IsCancellationRequested)
+        while (!cancel.IsCancellationRequested)
             try
             {
-                await RoundAsync(stoppingToken);
+                await RoundAsync(cancel);
                 // What the round itself changed does not wake it; what came in meanwhile is seen by what is asked next.
-                await wake.WaitAsync(0, stoppingToken);
-                var next = await NextAsync(stoppingToken);
+                await wake.WaitAsync(0, cancel);
+                var next = await NextAsync(cancel);
                 var looked = Stopwatch.GetTimestamp();
                 // No exception where nothing came: one each second is what an idle program would spend most on.
-                while (!await wake.WaitAsync(Second, stoppingToken))
+                while (!await wake.WaitAsync(Second, cancel))
                     if (next <= Clock.Now() || Stopwatch.GetElapsedTime(looked) > ToBeSure)
                         break;
             }
-            catch (Exception problem) when (!stoppingToken.IsCancellationRequested)
+            catch (Exception problem) when (!cancel.IsCancellationRequested)
             {
                 log.LogError(problem, "A round of {Service} failed; the next one tries again.", GetType().Name);
-                await Task.Delay(Second * 5, stoppingToken);
+                await Task.Delay(Second * 5, cancel);
             }
     }
 }

@@ -34,23 +34,23 @@ public sealed class ImportWorker(
     internal void Wake(long id) => waiting.Writer.TryWrite(id);
 
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task WorkAsync(CancellationToken cancel)
     {
-        await using (var db = await factory.CreateDbContextAsync(stoppingToken))
+        await using (var db = await factory.CreateDbContextAsync(cancel))
         {
             foreach (
                 var id in await db
                     .ImportRuns.Where(r => r.State == ImportState.Running || r.State == ImportState.Undoing)
                     .Select(r => r.Id)
-                    .ToListAsync(stoppingToken)
+                    .ToListAsync(cancel)
             )
                 Wake(id);
         }
-        await foreach (var id in waiting.Reader.ReadAllAsync(stoppingToken))
+        await foreach (var id in waiting.Reader.ReadAllAsync(cancel))
         {
             try
             {
-                await WorkAsync(id, stoppingToken);
+                await WorkAsync(id, cancel);
             }
             catch (Exception fault) when (fault is not OperationCanceledException)
             {

@@ -209,7 +209,9 @@ public static class Templates
     {
         private const int MostOfBody = 20_000,
             MostOfSubject = 200;
-        private readonly FluidParser parser = new();
+
+        // Its grammar is put together when the first text is read: nobody waits for it at a start.
+        private readonly Lazy<FluidParser> parser = new(() => new FluidParser());
         private readonly TemplateOptions limits = new() { MaxSteps = 2000, MaxRecursion = 5 };
 
         /// <summary>What is wrong with a template; null when nothing is.</summary>
@@ -220,7 +222,7 @@ public static class Templates
             var most = field == "subject" ? MostOfSubject : MostOfBody;
             if (text.Length > most)
                 return new Problem("template.long", Invariant($"Enter {most:N0} characters or fewer."), field);
-            if (!parser.TryParse(text, out var template, out var error))
+            if (!parser.Value.TryParse(text, out var template, out var error))
                 return new Problem("template.syntax", $"There is a mistake in a field: {error}", field);
             var named = new NamedFields();
             named.VisitTemplate(template);
@@ -243,7 +245,7 @@ public static class Templates
         /// <summary>The text with its fields filled. One that can't be read stays as it is.</summary>
         internal string Fill(string text, IReadOnlyDictionary<string, string> values)
         {
-            if (!parser.TryParse(text, out var template, out _))
+            if (!parser.Value.TryParse(text, out var template, out _))
                 return text;
             var context = new TemplateContext(limits);
             foreach (var group in values.GroupBy(v => v.Key.Split('.')[0]))

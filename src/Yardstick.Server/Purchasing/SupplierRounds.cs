@@ -17,27 +17,27 @@ public sealed class SupplierRounds(SupplierTalk talk, ReturnTalk returns, TimePr
     public void Wake() => wake.Writer.TryWrite(true);
 
     /// <inheritdoc />
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task WorkAsync(CancellationToken cancel)
     {
         using var timer = new PeriodicTimer(Pause, time);
-        var (tick, woken) = (timer.WaitForNextTickAsync(stoppingToken).AsTask(), wake.Reader.ReadAsync(stoppingToken).AsTask());
+        var (tick, woken) = (timer.WaitForNextTickAsync(cancel).AsTask(), wake.Reader.ReadAsync(cancel).AsTask());
         var asking = Task.CompletedTask;
-        while (!stoppingToken.IsCancellationRequested)
+        while (!cancel.IsCancellationRequested)
         {
             await Task.WhenAny(tick, woken);
-            if (stoppingToken.IsCancellationRequested)
+            if (cancel.IsCancellationRequested)
                 return;
             if (woken.IsCompleted)
             {
-                woken = wake.Reader.ReadAsync(stoppingToken).AsTask();
+                woken = wake.Reader.ReadAsync(cancel).AsTask();
                 // What was just placed does not wait for a supplier who keeps the others waiting; each order has its turn by itself.
-                _ = RoundAsync(onlyNew: true, stoppingToken);
+                _ = RoundAsync(onlyNew: true, cancel);
             }
             if (tick.IsCompleted)
             {
-                tick = timer.WaitForNextTickAsync(stoppingToken).AsTask();
+                tick = timer.WaitForNextTickAsync(cancel).AsTask();
                 if (asking.IsCompleted)
-                    asking = RoundAsync(onlyNew: false, stoppingToken);
+                    asking = RoundAsync(onlyNew: false, cancel);
             }
         }
     }
