@@ -15,7 +15,7 @@ internal sealed class ConnectionsInTurn : DbConnectionInterceptor
     private static readonly Lock One = new();
     private const string Settings = "PRAGMA synchronous = FULL; PRAGMA busy_timeout = 5000;";
 
-    /// <summary>Closes what the pool keeps open of the same database as a connection; one that is just being opened is none of it.</summary>
+    /// <summary>Closes what the pool keeps open of the database of a connection; one that is just being opened is none of it.</summary>
     internal static void Close(SqliteConnection connection)
     {
         lock (One)
