@@ -42,7 +42,7 @@ export default function MeasuresPage() {
     placeholderData: (before) => (before?.page === page ? before : undefined),
     retry: (count, error) => !(error instanceof Problem) && count < 2,
   });
-  if (!page) return <Navigate to="/measures/today" replace />;
+  if (!page) return <Navigate to={{ pathname: '/measures/today', search: scope.search }} replace />;
   const refused = measures.error instanceof Problem && measures.error.field === 'period' ? measures.error.message : undefined;
   const view = measures.data;
   return (

@@ -201,10 +201,10 @@ function Days({ calendar, face, by, day, opened, planning, set }: DaysProps) {
             <button className="linkish nowrap" onClick={() => setFeeds(true)}>
               On a phone
             </button>
-            <Button variant="outlined" onClick={newOne}>
+            <Button className="nowrap" variant="outlined" onClick={newOne}>
               Appointment <span className="key">C</span>
             </Button>
-            <Button variant="contained" onClick={() => void proposal.ask()} disabled={proposal.busy}>
+            <Button className="nowrap" variant="contained" onClick={() => void proposal.ask()} disabled={proposal.busy}>
               {proposal.busy ? 'Planning…' : 'Plan it'} <span className="key">L</span>
             </Button>
           </>
