@@ -100,7 +100,8 @@ public static class WhatMoved
 
     private static string Sentence(decimal figure, decimal should, string what, decimal cost) =>
         figure >= should
-            ? Invariant($"{figure:N2} is at or above {what}, {should:N2}. What cost the most all the same:")
+            ? Invariant($"{figure:N2} is at or above {what}, {should:N2}. ")
+                + (cost > 0 ? "What cost the most all the same:" : "No order was below it.")
             : Invariant($"{figure:N2} is {should - figure:N2} below {what}. These orders cost {cost:N2} of it.");
 
     private static async Task<MovedView> PartsAsync(ShopDb db, MeasureReader reader, ReportPeriod period, MeasureFilter filter)
@@ -115,20 +116,23 @@ public static class WhatMoved
         var plates = await reader.PlatesAsync(worst.Select(s => s.OrderId));
         var sums = await reader.SumsAsync(period);
         var gap = (sums.AtBands - sums.PartLines) / 100m;
+        var rows = worst
+            .Select(s => (Sale: s, Cost: s.GapCustomer.Amount + s.GapSet.Amount + s.GapFixed.Amount + s.GapDiscounts.Amount))
+            .Where(s => s.Cost > 0)
+            .ToList();
         return new MovedView(
-            Invariant($"Parts were sold for {gap:N2} less than the markup tables say. These orders cost the most of it."),
+            rows.Count == 0
+                ? "No order sold parts for less than the markup tables say."
+                : Invariant($"Parts were sold for {gap:N2} less than the markup tables say. These orders cost the most of it."),
             MeasureUnit.Money,
             [
-                .. worst
-                    .Select(s => (Sale: s, Cost: s.GapCustomer.Amount + s.GapSet.Amount + s.GapFixed.Amount + s.GapDiscounts.Amount))
-                    .Where(s => s.Cost > 0)
-                    .Select(s => new MovedRow(
-                        Invariant($"Invoice {invoices[s.Sale.InvoiceId].Number}"),
-                        plates.GetValueOrDefault(s.Sale.OrderId, ""),
-                        PartsLoss.Of(invoices[s.Sale.InvoiceId].Case(), s.Sale.Gap).Words,
-                        s.Cost,
-                        Invariant($"/invoices/{s.Sale.InvoiceId}")
-                    )),
+                .. rows.Select(s => new MovedRow(
+                    Invariant($"Invoice {invoices[s.Sale.InvoiceId].Number}"),
+                    plates.GetValueOrDefault(s.Sale.OrderId, ""),
+                    PartsLoss.Of(invoices[s.Sale.InvoiceId].Case(), s.Sale.Gap).Words,
+                    s.Cost,
+                    Invariant($"/invoices/{s.Sale.InvoiceId}")
+                )),
             ]
         );
     }

@@ -273,6 +273,10 @@ public sealed class MeasureTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Assert.InRange(costs.Count, 1, 10);
             Assert.Equal(costs.OrderDescending(), costs);
             Assert.All(moved.List("rows"), r => Assert.Matches(@"\d|begun too late", r!.Text("why")));
+            // Where there is none, no sentence leads up to some.
+            var before = await owner.GetAsync($"measures/moved/{measure}?period=2015");
+            Assert.Empty(before.List("rows"));
+            Assert.DoesNotMatch("These|:$", before.Text("sentence"));
         }
     }
 

@@ -190,7 +190,6 @@ function Days({ calendar, face, by, day, opened, planning, set }: DaysProps) {
         </span>
         <h2 className={styles.title}>{heading(face, day)}</h2>
         <Summary calendar={calendar} onOpen={open} />
-        <span className="grow" />
         {face === 'day' && (
           <a className="linkish nowrap" href={`/api/calendar/${day}/list.pdf`} target="_blank" rel="noreferrer">
             Print

@@ -16,8 +16,8 @@ export function Summary({ calendar, onOpen }: { calendar: Calendar; onOpen: (ite
     missed.length > 0 ? `${missed.length} missed` : '',
   ].filter(Boolean);
   return (
-    <>
-      <span className="soft nowrap">{words.join(' · ')}</span>
+    <span className={styles.summary}>
+      <span className="soft">{words.join(' · ')}</span>
       {amiss.length + moved.length + missed.length > 0 && (
         <button className={`linkish nowrap ${amiss.length > 0 ? 'stop' : ''}`} onClick={(event) => setAnchor(event.currentTarget)}>
           {amiss.length > 0 ? `${amiss.length} with a warning` : 'Reasons'}
@@ -65,6 +65,6 @@ export function Summary({ calendar, onOpen }: { calendar: Calendar; onOpen: (ite
           ))}
         </div>
       </Popover>
-    </>
+    </span>
   );
 }
